@@ -1,0 +1,101 @@
+import { readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { extname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { blocking, drawPiece } from '#core/drawing/drawPiece';
+import { writePdf } from '#core/output/pdf';
+import { writeSvg } from '#core/output/svg';
+import { parsePiece } from '#core/piece/read';
+import type { Problem } from '#core/result';
+import { shippedFaces } from '../fonts/shippedFaces';
+
+const HELP = `Under Arc on the command line
+
+  under-arc render PIECE.json OUT.svg    outlines as SVG at true size
+  under-arc render PIECE.json OUT.pdf    outlines as PDF at true size
+  under-arc check PIECE.json             says what is wrong with a piece, or that nothing is
+  under-arc help                         this text
+
+Ends with 0 when all went well, 1 when the piece has a problem, 2 when the call was not understood.
+`;
+
+const HOME = fileURLToPath(new URL('..', import.meta.url));
+
+const say = (text: string): void => { process.stdout.write(`${text}\n`); };
+const complain = (problems: readonly Problem[]): void => {
+  for (const { message, field } of problems) process.stderr.write(`under-arc: ${field && !message.includes(field) ? `${field}: ` : ''}${message}\n`);
+};
+
+const WRITERS: Readonly<Record<string, (drawing: ReturnType<typeof drawPiece>) => Promise<string | Uint8Array>>> = {
+  '.svg': async (drawing) => writeSvg(drawing),
+  '.pdf': (drawing) => writePdf(drawing),
+};
+
+/** Draws a piece file; null after complaining when it cannot be. */
+async function drawFile(file: string): Promise<ReturnType<typeof drawPiece> | null> {
+  let text: string;
+  try {
+    text = await readFile(file, 'utf8');
+  } catch (error) {
+    complain([{ code: 'no-file', message: `${file} could not be read (${(error as NodeJS.ErrnoException).code}). Check the path.` }]);
+    return null;
+  }
+  const piece = parsePiece(text);
+  if (!piece.ok) {
+    complain([piece.problem]);
+    return null;
+  }
+  const drawing = drawPiece(piece.value, await shippedFaces(HOME));
+  complain(drawing.problems);
+  return drawing;
+}
+
+/** Writes beside the target first, so that a failure leaves no half file. */
+async function writeWhole(file: string, content: string | Uint8Array): Promise<void> {
+  const draft = `${file}.${process.pid}.part`;
+  try {
+    await writeFile(draft, content);
+    await rename(draft, file);
+  } catch (error) {
+    await rm(draft, { force: true });
+    throw error;
+  }
+}
+
+async function render(from: string, to: string): Promise<number> {
+  const write = WRITERS[extname(to).toLowerCase()];
+  if (!write) {
+    complain([{ code: 'unknown-format', message: `${to} should end in ${Object.keys(WRITERS).join(' or ')}.` }]);
+    return 2;
+  }
+  const drawing = await drawFile(from);
+  if (!drawing) return 1;
+  if (blocking(drawing).length > 0) {
+    complain([{ code: 'not-drawn', message: 'No file was made, because lettering would be missing from it.' }]);
+    return 1;
+  }
+  try {
+    await writeWhole(to, await write(drawing));
+  } catch (error) {
+    complain([{ code: 'not-written', message: `${to} could not be written (${(error as NodeJS.ErrnoException).code ?? String(error)}).` }]);
+    return 1;
+  }
+  say(`${to}: ${drawing.sheet.widthMm} × ${drawing.sheet.heightMm} mm, ${drawing.paths.length} outlines`);
+  return 0;
+}
+
+async function check(file: string): Promise<number> {
+  const drawing = await drawFile(file);
+  if (!drawing || drawing.problems.length > 0) return 1;
+  say(`${file}: nothing wrong`);
+  return 0;
+}
+
+/** Runs one command and gives the exit code. */
+export async function main(args: readonly string[]): Promise<number> {
+  const [command, ...rest] = args;
+  if (command === 'render' && rest.length === 2) return render(rest[0]!, rest[1]!);
+  if (command === 'check' && rest.length === 1) return check(rest[0]!);
+  if (command === 'help' || command === '--help' || command === '-h') { say(HELP); return 0; }
+  process.stderr.write(HELP);
+  return 2;
+}

@@ -1,0 +1,112 @@
+import { curveKind } from '../curves';
+import type { Curve, Lettering, Piece, Sheet } from '../piece/types';
+import { fail, type Problem, type Result } from '../result';
+import { setLettering, type SetLettering } from '../setting/setLettering';
+import type { Face } from '../type/face';
+import type { Paint, Sink } from './sink';
+import { traceLetters } from './traceLetters';
+import { tracePath } from './tracePath';
+
+/** One painted outline of a drawing. */
+export interface PaintedPath {
+  readonly id: string;
+  readonly paint: Paint;
+  /** Sends the outline, without painting it. */
+  readonly trace: (sink: Sink) => void;
+}
+
+/** A piece as it prints: painted outlines in painting order. The screen and every file are written from it. */
+export interface Drawing {
+  readonly name: string;
+  readonly sheet: Sheet;
+  readonly paths: readonly PaintedPath[];
+  /** What could not be drawn, or is drawn otherwise than a person may expect; `field` holds the item's id. */
+  readonly problems: readonly Problem[];
+}
+
+/** The faces that are at hand, by id. */
+export type Faces = ReadonlyMap<string, Face>;
+
+interface Kept { curve: Curve; face: Face; result: Result<SetLettering> }
+const settings = new WeakMap<Lettering, Kept>();
+
+/**
+ * The setting of a lettering of a piece, kept for as long as lettering, curve and face are the same objects.
+ *
+ * @returns the setting, or why there is none: `unknown-face`, `too-tight`, `zero-length`
+ */
+export function settingOf(lettering: Lettering, curve: Curve, faces: Faces): Result<SetLettering> {
+  const face = faces.get(lettering.faceId);
+  if (!face) {
+    return fail({ code: 'unknown-face', field: 'faceId', value: lettering.faceId, message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.` });
+  }
+  const kept = settings.get(lettering);
+  if (kept && kept.face === face && kept.curve.shape === curve.shape) return kept.result;
+  const result = setLettering(lettering, curve, face);
+  settings.set(lettering, { curve, face, result });
+  return result;
+}
+
+const painted = new WeakMap<SetLettering | Curve, PaintedPath>();
+
+/** The painted outline of a set lettering; the same setting gives the same object. */
+export function paintLettering(set: SetLettering): PaintedPath {
+  let path = painted.get(set);
+  if (!path) {
+    const { id, fill, stroke } = set.lettering;
+    path = { id, paint: { fill, stroke }, trace: (sink) => traceLetters(set, sink) };
+    painted.set(set, path);
+  }
+  return path;
+}
+
+/** The painted outline of a curve, or null when it has no ink. The same curve gives the same object. */
+export function paintCurve(curve: Curve): PaintedPath | null {
+  if (!curve.fill && !curve.stroke) return null;
+  let path = painted.get(curve);
+  if (!path) {
+    const { id, fill, stroke, shape } = curve;
+    path = { id, paint: { fill, stroke }, trace: (sink) => tracePath(curveKind(shape).path(shape), sink) };
+    painted.set(curve, path);
+  }
+  return path;
+}
+
+/**
+ * Draws a piece.
+ *
+ * Lettering that cannot be set is reported in `problems` and left out, so whoever writes a file must look at
+ * `blocking` first; characters that a face lacks are drawn as its missing-glyph box and reported.
+ */
+export function drawPiece(piece: Piece, faces: Faces): Drawing {
+  const paths: PaintedPath[] = [];
+  const problems: Problem[] = [];
+  const curves = new Map(piece.items.filter((item) => item.type === 'curve').map((curve) => [curve.id, curve]));
+  for (const item of piece.items) {
+    if (item.type === 'curve') {
+      const path = paintCurve(item);
+      if (path) paths.push(path);
+      continue;
+    }
+    const set = settingOf(item, curves.get(item.curveId)!, faces);
+    if (!set.ok) {
+      problems.push({ ...set.problem, field: item.id });
+      continue;
+    }
+    problems.push(...set.value.notes.map((note) => ({ ...note, field: item.id })));
+    paths.push(paintLettering(set.value));
+  }
+  return { name: piece.name, sheet: piece.sheet, paths, problems };
+}
+
+/** Problems for which no file may be made, because something would be missing from it. */
+export const blocking = (drawing: Drawing): readonly Problem[] =>
+  drawing.problems.filter((problem) => problem.code !== 'missing-character');
+
+/** Sends a whole drawing to a writer. */
+export function sendDrawing(drawing: Drawing, sink: Sink): void {
+  for (const path of drawing.paths) {
+    path.trace(sink);
+    sink.paint(path.paint, path.id);
+  }
+}

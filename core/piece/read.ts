@@ -1,0 +1,110 @@
+import { ValidationError } from 'yup';
+import { fail, ok, type Problem, type Result } from '../result';
+import { pieceSchema } from './schema';
+import type { Piece } from './types';
+
+/** The newest version of the piece format. */
+export const CURRENT_VERSION = 1;
+
+/** From each older version to the next; the entry at n turns version n into version n + 1. */
+const MIGRATIONS: Readonly<Record<number, (older: Record<string, unknown>) => Record<string, unknown>>> = {};
+
+/** All problems that a schema finds, each with the path of its field (`items[2].shape.radiusMm`). */
+export function problemsOf(schema: { validateSync: (value: unknown, options: object) => unknown }, value: unknown): Problem[] {
+  try {
+    schema.validateSync(value, { strict: true, abortEarly: false });
+    return [];
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const all = error.inner.length > 0 ? error.inner : [error];
+    return all.map((one) => ({
+      code: one.type === 'noUnknown' ? 'unknown-field' : 'wrong-field',
+      message: describe(one),
+      field: fieldOf(one),
+      value: one.params?.['originalValue'] ?? one.value,
+    }));
+  }
+}
+
+const unknownNames = (error: ValidationError): string => String(error.params?.['unknown'] ?? '');
+
+const fieldOf = (error: ValidationError): string => {
+  const path = error.path ?? '';
+  if (error.type !== 'noUnknown') return path;
+  const name = unknownNames(error).split(',')[0]!.trim();
+  return path ? `${path}.${name}` : name;
+};
+
+const describe = (error: ValidationError): string => {
+  if (error.type !== 'noUnknown') return error.message.replace(/^this\b/, 'The piece');
+  return `${error.path || 'The piece'} has a field that is not known: ${unknownNames(error)}. Remove it, or check its spelling.`;
+};
+
+/** Rules that go across items: ids are unique, and every lettering's curve is there. */
+function crossProblems(piece: Piece): Problem[] {
+  const problems: Problem[] = [];
+  const seen = new Set<string>();
+  const curves = new Set(piece.items.filter((item) => item.type === 'curve').map((item) => item.id));
+  piece.items.forEach((item, index) => {
+    if (seen.has(item.id)) {
+      problems.push({ code: 'same-id', field: `items[${index}].id`, value: item.id, message: `items[${index}].id is used twice: ${item.id}. Give every item an id of its own.` });
+    }
+    seen.add(item.id);
+    if (item.type === 'lettering' && !curves.has(item.curveId)) {
+      problems.push({ code: 'unknown-curve', field: `items[${index}].curveId`, value: item.curveId, message: `items[${index}].curveId names a curve that is not in the piece: ${item.curveId}.` });
+    }
+  });
+  return problems;
+}
+
+/** Every problem of something that claims to be a piece of the current version; none when it is one. */
+export function pieceProblems(value: unknown): Problem[] {
+  const problems = problemsOf(pieceSchema, value);
+  return problems.length > 0 ? problems : crossProblems(value as Piece);
+}
+
+
+/**
+ * Reads a piece from parsed JSON of any version of the format.
+ *
+ * @returns the piece, deeply frozen, or a problem with the code `not-a-piece`, `newer-version` or
+ *   `wrong-piece`; the last lists every wrong or unknown field with its path in `value`
+ */
+export function readPiece(json: unknown): Result<Piece> {
+  if (typeof json !== 'object' || json === null || (json as Record<string, unknown>)['format'] !== 'under-arc-piece') {
+    return fail({ code: 'not-a-piece', field: 'format', message: 'This is not an Under Arc piece: it should be JSON with "format": "under-arc-piece".' });
+  }
+  let current = json as Record<string, unknown>;
+  const version = current['version'];
+  if (typeof version === 'number' && version > CURRENT_VERSION) {
+    return fail({ code: 'newer-version', field: 'version', value: version, message: `This piece was made by a newer Under Arc (format ${version}; this one reads up to ${CURRENT_VERSION}). Open it there, or update.` });
+  }
+  for (let v = version; typeof v === 'number' && v < CURRENT_VERSION && MIGRATIONS[v]; v++) current = MIGRATIONS[v]!(current);
+  const problems = pieceProblems(current);
+  if (problems.length > 0) {
+    const lines = problems.slice(0, 10).map((p) => p.message);
+    if (problems.length > 10) lines.push(`and ${problems.length - 10} more`);
+    return fail({ code: 'wrong-piece', field: problems[0]!.field, message: lines.join('\n'), value: problems });
+  }
+  return ok(freeze(current) as unknown as Piece);
+}
+
+/** Reads a piece from the text of a file; a text that is not JSON is `not-a-piece`. */
+export function parsePiece(text: string): Result<Piece> {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    return fail({ code: 'not-a-piece', message: `This file is not JSON (${(error as Error).message}), so it is not an Under Arc piece.` });
+  }
+  return readPiece(json);
+}
+
+/** Freezes plain data all the way down and gives it back. */
+export function freeze<T>(value: T): T {
+  if (typeof value === 'object' && value !== null && !Object.isFrozen(value)) {
+    Object.freeze(value);
+    for (const part of Object.values(value)) freeze(part);
+  }
+  return value;
+}

@@ -1,0 +1,125 @@
+import * as yup from 'yup';
+import { LIMITS } from './limits';
+import { arcSchema } from './shapes/arc';
+import { circleSchema } from './shapes/circle';
+import { limited } from './shapes/fields';
+import type {
+  Alignment, Anchor, Bookends, Curve, CurveKindName, CurvePlace, CurveShape, Item, Lettering, LetterSize, Piece, Seat,
+  Sheet, Side, Spacing, Stroke, Tops,
+} from './types';
+
+/** Discriminated unions: one schema a member, chosen by the tag. */
+export interface Union {
+  readonly tag: string;
+  readonly members: Readonly<Record<string, yup.ObjectSchema<yup.AnyObject>>>;
+}
+
+const UNION = 'union';
+
+/** A schema that picks the member named by the value's tag, and reports the tag when there is none. */
+function union<T extends object>(tag: string, members: Record<string, yup.ObjectSchema<any>>): yup.Lazy<T, yup.AnyObject, any> {
+  const known = Object.keys(members);
+  const unknown = yup.mixed().test('known-tag', (value, context) => {
+    const given = (value as Record<string, unknown> | null | undefined)?.[tag];
+    return context.createError({
+      message: given === undefined
+        ? `${context.path} must be an object with "${tag}": one of ${known.join(', ')}`
+        : `${context.path}.${tag} must be one of ${known.join(', ')}`,
+    });
+  });
+  const lazy = yup.lazy((value: unknown) => {
+    const given = (value as Record<string, unknown> | null | undefined)?.[tag];
+    return (typeof given === 'string' && Object.hasOwn(members, given) ? members[given]! : unknown) as never;
+  }) as unknown as yup.Lazy<T, yup.AnyObject, any>;
+  (lazy as unknown as Record<string, unknown>)[UNION] = { tag, members } satisfies Union;
+  return lazy;
+}
+
+/** The members of a union made above, for the JSON Schema; null for any other schema. */
+export const unionOf = (schema: unknown): Union | null =>
+  ((schema as Record<string, unknown>)[UNION] as Union | undefined) ?? null;
+
+const tagged = <T extends string>(...values: T[]): yup.StringSchema<T> =>
+  yup.string<T>().strict().oneOf(values).required() as yup.StringSchema<T>;
+const object = <T extends object>(shape: yup.ObjectShape): yup.ObjectSchema<any> =>
+  yup.object(shape).strict().noUnknown().required().typeError('${path} must be an object') as yup.ObjectSchema<any> & { _t?: T };
+
+const id = (): yup.StringSchema<string> =>
+  yup.string().strict().required().matches(/^[A-Za-z0-9_-]{1,40}$/, '${path} must be 1 to 40 letters, digits, - or _');
+const colour = (): yup.StringSchema<string | null | undefined> =>
+  yup.string().strict().nullable().defined().matches(/^#[0-9a-f]{6}$/, { message: '${path} must be a colour as #rrggbb, or null', excludeEmptyString: false });
+const text = (name: 'wordingLength' | 'nameLength'): yup.StringSchema<string> =>
+  yup.string().strict().defined().min(LIMITS[name].min).max(LIMITS[name].max);
+const flag = (): yup.BooleanSchema<boolean> => yup.boolean().strict().required();
+
+const stroke = object<Stroke>({
+  colour: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),
+  widthMm: limited('strokeMm'),
+}).nullable().defined();
+
+/** One line a curve kind. */
+const shapes: Record<CurveKindName, yup.ObjectSchema<any>> = { circle: circleSchema, arc: arcSchema };
+export const shapeSchema = union<CurveShape>('kind', shapes);
+
+const curveSchema: yup.ObjectSchema<any> = object<Curve>({
+  type: tagged('curve'),
+  id: id(),
+  name: text('nameLength'),
+  shape: shapeSchema,
+  fill: colour(),
+  stroke,
+});
+
+const sizeSchema = union<LetterSize>('by', {
+  cap: object({ by: tagged('cap'), mm: limited('capMm') }),
+  em: object({ by: tagged('em'), pt: limited('emPt') }),
+});
+
+const placeSchema = union<CurvePlace>('kind', {
+  clock: object({ kind: tagged('clock'), deg: limited('clockDeg') }),
+  fraction: object({ kind: tagged('fraction'), u: limited('fraction') }),
+});
+
+const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
+  type: tagged('lettering'),
+  id: id(),
+  curveId: id(),
+  wording: text('wordingLength'),
+  faceId: id(),
+  size: sizeSchema,
+  seat: object<Seat>({
+    tops: tagged<Tops>('outward', 'inward'),
+    side: tagged<Side>('outside', 'on', 'inside'),
+    baselineShiftMm: limited('baselineShiftMm'),
+  }),
+  anchor: object<Anchor>({
+    at: placeSchema,
+    startOffsetMm: limited('startOffsetMm'),
+    align: tagged<Alignment>('start', 'centre', 'end'),
+  }),
+  bookends: object<Bookends>({ startU: limited('fraction'), endU: limited('fraction') }),
+  spacing: object<Spacing>({
+    tracking: limited('tracking'),
+    measuredAt: limited('measuredAt'),
+    kerning: flag(),
+    ligatures: flag(),
+  }),
+  fill: colour(),
+  stroke,
+});
+
+export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema });
+
+export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
+  widthMm: limited('sheetMm'),
+  heightMm: limited('sheetMm'),
+  bleedMm: limited('bleedMm'),
+});
+
+export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
+  format: tagged('under-arc-piece'),
+  version: yup.number<1>().strict().oneOf([1]).required(),
+  name: text('nameLength'),
+  sheet: sheetSchema,
+  items: yup.array().strict().of(itemSchema as never).required().max(LIMITS.items.max),
+});

@@ -1,0 +1,11 @@
+import * as yup from 'yup';
+import { LIMITS, type LimitName } from '../limits';
+import type { Point } from '../types';
+
+/** A number that must be present, finite and within the named limits. */
+export const limited = (name: LimitName): yup.NumberSchema<number> =>
+  yup.number().strict().required().min(LIMITS[name].min).max(LIMITS[name].max)
+    .typeError('${path} must be a number');
+
+export const point = (): yup.ObjectSchema<Point> =>
+  yup.object({ x: limited('coordinateMm'), y: limited('coordinateMm') }).strict().noUnknown().required();

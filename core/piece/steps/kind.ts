@@ -1,0 +1,25 @@
+import type { Result } from '../../result';
+import type { Piece } from '../types';
+
+/** What every kind of step can do. Steps are plain JSON and are addressed by stable ids. */
+export interface StepKind<S> {
+  /**
+   * The piece after the step. Parts that the step does not touch are the same objects as before.
+   * A step that cannot be applied (its item is gone) gives `step-does-not-fit`.
+   */
+  readonly apply: (piece: Piece, step: S) => Result<Piece>;
+  /** The step that undoes this one. */
+  readonly invert: (step: S) => S | InverseOf;
+  /** One step that does both, or null where the two stay apart. */
+  readonly merge: (first: S, second: S) => S | null;
+  /** The same intent over a piece that has changed meanwhile: what it overwrites is read afresh. */
+  readonly rebase: (piece: Piece, step: S) => S;
+}
+
+/** Insert and remove are each other's inverse; the table in index.ts knows all kinds. */
+export type InverseOf = { readonly kind: string };
+
+export const doesNotFit = (what: string): Result<never> => ({
+  ok: false,
+  problem: { code: 'step-does-not-fit', message: `This change does not fit any more: ${what}.` },
+});

@@ -1,0 +1,23 @@
+import { ok } from '../../result';
+import { doesNotFit, type StepKind } from './kind';
+
+/** Moves an item to another place in the painting order. */
+export interface ReorderStep {
+  readonly kind: 'reorder';
+  readonly id: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+export const reorderKind: StepKind<ReorderStep> = {
+  apply(piece, { id, to }) {
+    const item = piece.items.find((other) => other.id === id);
+    if (!item) return doesNotFit(`the item ${id} is gone`);
+    const items = piece.items.filter((other) => other.id !== id);
+    items.splice(Math.min(Math.max(to, 0), items.length), 0, item);
+    return ok({ ...piece, items });
+  },
+  invert: (step) => ({ ...step, from: step.to, to: step.from }),
+  merge: (first, second) => (first.id === second.id ? { ...second, from: first.from } : null),
+  rebase: (piece, step) => ({ ...step, from: piece.items.findIndex((other) => other.id === step.id) }),
+};

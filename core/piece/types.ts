@@ -1,0 +1,129 @@
+import type { ArcShape } from './shapes/arc';
+import type { CircleShape } from './shapes/circle';
+
+/** A place on the sheet in mm from its top left corner, x to the right, y down. */
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A screen colour, `#rrggbb` in lower case. */
+export type Colour = string;
+
+export interface Stroke {
+  readonly colour: Colour;
+  /** Width in mm, centred on the outline. */
+  readonly widthMm: number;
+}
+
+/** The parameters of a curve. One member a kind, told apart by `kind`. */
+export type CurveShape = CircleShape | ArcShape;
+export type CurveKindName = CurveShape['kind'];
+
+/** A guide that lettering sits on. It prints only if it has a fill or a stroke. */
+export interface Curve {
+  readonly type: 'curve';
+  readonly id: string;
+  readonly name: string;
+  readonly shape: CurveShape;
+  readonly fill: Colour | null;
+  readonly stroke: Stroke | null;
+}
+
+/** Letter size: the height of the capitals in mm, or the em in typographic points (1 pt = 1/72 inch). */
+export type LetterSize =
+  | { readonly by: 'cap'; readonly mm: number }
+  | { readonly by: 'em'; readonly pt: number };
+
+export type Tops = 'outward' | 'inward';
+export type Side = 'outside' | 'on' | 'inside';
+
+/** How a lettering meets its curve. */
+export interface Seat {
+  /** Which way the tops of the letters point. */
+  readonly tops: Tops;
+  /** Where the band of the capitals lies: outside the curve, centred on it, or inside. */
+  readonly side: Side;
+  /** Baseline shift in mm, positive towards the tops of the letters. */
+  readonly baselineShiftMm: number;
+}
+
+/** A place on a curve: a clock point seen from its centre, or a fraction of its length. */
+export type CurvePlace =
+  | { readonly kind: 'clock'; readonly deg: number }
+  | { readonly kind: 'fraction'; readonly u: number };
+
+export type Alignment = 'start' | 'centre' | 'end';
+
+export interface Anchor {
+  readonly at: CurvePlace;
+  /** Distance along the curve from the anchor, mm, positive in the reading direction. */
+  readonly startOffsetMm: number;
+  /** Which part of the lettering's ink stands at the anchor. */
+  readonly align: Alignment;
+}
+
+/**
+ * The stretch within which a lettering may run, as fractions of the curve's length in the curve's own
+ * direction, named in reading order. Equal values on a closed curve mean the whole curve, seen from there.
+ */
+export interface Bookends {
+  readonly startU: number;
+  readonly endU: number;
+}
+
+export interface Spacing {
+  /** Thousandths of an em added between letters. */
+  readonly tracking: number;
+  /** Height at which advances are measured along the curve: 0 the baseline, 0.5 half the caps, 1 the cap line. */
+  readonly measuredAt: number;
+  /** Whether the face's own kerning is used. */
+  readonly kerning: boolean;
+  /** Whether the face's standard ligatures are used; they give way while tracking is not 0. */
+  readonly ligatures: boolean;
+}
+
+/** One text set on one curve. */
+export interface Lettering {
+  readonly type: 'lettering';
+  readonly id: string;
+  readonly curveId: string;
+  readonly wording: string;
+  /** Name of a face that ships, as listed in fonts/faces.json. */
+  readonly faceId: string;
+  readonly size: LetterSize;
+  readonly seat: Seat;
+  readonly anchor: Anchor;
+  readonly bookends: Bookends;
+  readonly spacing: Spacing;
+  readonly fill: Colour | null;
+  readonly stroke: Stroke | null;
+}
+
+export type Item = Curve | Lettering;
+
+export interface Sheet {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly bleedMm: number;
+}
+
+/** One design, the unit that is saved. Items are listed in the order in which they are painted. */
+export interface Piece {
+  readonly format: 'under-arc-piece';
+  readonly version: 1;
+  readonly name: string;
+  readonly sheet: Sheet;
+  readonly items: readonly Item[];
+}
+
+export const isCurve = (item: Item): item is Curve => item.type === 'curve';
+export const isLettering = (item: Item): item is Lettering => item.type === 'lettering';
+
+export const findItem = (piece: Piece, id: string): Item | undefined => piece.items.find((item) => item.id === id);
+export const findCurve = (piece: Piece, id: string): Curve | undefined =>
+  piece.items.find((item): item is Curve => item.type === 'curve' && item.id === id);
+export const findLettering = (piece: Piece, id: string): Lettering | undefined =>
+  piece.items.find((item): item is Lettering => item.type === 'lettering' && item.id === id);
+export const letteringsOn = (piece: Piece, curveId: string): readonly Lettering[] =>
+  piece.items.filter((item): item is Lettering => item.type === 'lettering' && item.curveId === curveId);

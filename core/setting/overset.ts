@@ -1,0 +1,95 @@
+import type { MeasuredPath } from '../geometry/measuredPath';
+import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
+import type { Lettering } from '../piece/types';
+import { inkReach } from './inkEnds';
+import type { MeasuredRun } from './measure';
+
+/** How a lettering lies between its bookends. Lengths in mm at the height at which advances are measured. */
+export interface Overset {
+  /** The ends of the ink, in the reading direction: mm along the curve, unwrapped. Equal without ink. */
+  readonly inkStart: number;
+  readonly inkEnd: number;
+  /** The bookends, likewise, on the same turn as the ink. */
+  readonly bookendStart: number;
+  readonly bookendEnd: number;
+  /** Length of the ink, and of the room between the bookends. */
+  readonly inkMm: number;
+  readonly roomMm: number;
+  /** How far the ink runs past each bookend; 0 where it does not. */
+  readonly beforeMm: number;
+  readonly afterMm: number;
+  /** Indices of the letters that stand past a bookend, wholly or partly. */
+  readonly letters: readonly number[];
+}
+
+interface Given {
+  lettering: Lettering;
+  path: MeasuredPath;
+  measured: MeasuredRun;
+  scale: number;
+  baselineMm: number;
+  heightMm: number;
+  direction: 1 | -1;
+  letterDistances: Float64Array;
+  /** Length of the whole ring at the measured height; Infinity on an open curve. */
+  ringMm: number;
+}
+
+const row = new Float64Array(ROW.length);
+/** Ink that ends within this much of a bookend ends at it. */
+const TOUCH_MM = 1e-6;
+
+/** Bookends in the reading direction, mm along the curve, the end not before the start. */
+function bookendsInReading({ lettering, path, direction }: Given): { start: number; end: number; whole: boolean } {
+  const { startU, endU } = lettering.bookends;
+  const length = path.lengthMm;
+  const start = direction * startU * length;
+  let end = direction * endU * length;
+  if (!path.path.closed) return { start: Math.min(start, end), end: Math.max(start, end), whole: false };
+  const whole = startU === endU || Math.abs(startU - endU) === 1;
+  if (whole) end = start + length;
+  while (end < start) end += length;
+  while (end > start + length + 1e-12) end -= length;
+  return { start, end, whole };
+}
+
+function reachOf(given: Given, index: number): { back: number; ahead: number } {
+  const { path, direction, letterDistances } = given;
+  const s = letterDistances[index]!;
+  walkTo(path, s, 0, row, 0);
+  const reach = inkReach(given.measured, index, given.scale, path, s, direction, row[ROW.curvature]! * direction, given.baselineMm);
+  return { back: direction * s + reach.back, ahead: direction * s + reach.ahead };
+}
+
+/** Measures the ink of a set lettering against its bookends. Nothing is dropped or moved, only measured. */
+export function measureOverset(given: Given): Overset {
+  const { path, measured, direction, letterDistances, ringMm } = given;
+  const { start, end, whole } = bookendsInReading(given);
+  const k = direction * given.heightMm;
+  const between = (from: number, to: number): number =>
+    direction * (stretchedFromDistance(path, direction * to, k) - stretchedFromDistance(path, direction * from, k));
+  const roomMm = whole ? ringMm : between(start, end);
+  if (measured.firstInk < 0) {
+    return { inkStart: start, inkEnd: start, bookendStart: start, bookendEnd: end, inkMm: 0, roomMm, beforeMm: 0, afterMm: 0, letters: [] };
+  }
+  const inkStart = reachOf(given, measured.firstInk).back;
+  const inkEnd = reachOf(given, measured.lastInk).ahead;
+  const inkMm = between(inkStart, inkEnd);
+  // On a closed curve the bookends stand on every turn: those around the middle of the ink are meant.
+  const turns = path.path.closed ? Math.round(((inkStart + inkEnd) / 2 - (start + end) / 2) / path.lengthMm) : 0;
+  const bookendStart = start + turns * path.lengthMm;
+  const bookendEnd = end + turns * path.lengthMm;
+  const over = (mm: number): number => (mm > TOUCH_MM ? mm : 0);
+  const beforeMm = whole ? 0 : over(between(inkStart, bookendStart));
+  const afterMm = whole ? over(inkMm - ringMm) : over(between(bookendEnd, inkEnd));
+  const letters: number[] = [];
+  if (beforeMm > 0 || afterMm > 0) {
+    const last = whole ? inkStart + path.lengthMm : bookendEnd;
+    for (let i = 0; i < letterDistances.length; i++) {
+      const { back, ahead } = reachOf(given, i);
+      const blank = measured.run.letters[i]!.glyphs.every((glyph) => measured.run.face.bounds(glyph.id) === null);
+      if (!blank && ((beforeMm > 0 && back < bookendStart - TOUCH_MM) || (afterMm > 0 && ahead > last + TOUCH_MM))) letters.push(i);
+    }
+  }
+  return { inkStart, inkEnd, bookendStart, bookendEnd, inkMm, roomMm, beforeMm, afterMm, letters };
+}

@@ -1,0 +1,106 @@
+import { Blob as HbBlob, Face as HbFace, Font as HbFont } from 'harfbuzzjs';
+import { fail, ok, type Result } from '../result';
+import { boundsOf, COMMAND, convexHull, EMPTY_OUTLINE, flattenedPoints, type Bounds, type Outline } from './outline';
+
+/** Heights of a face in font units above the baseline. */
+export interface FaceMetrics {
+  readonly upem: number;
+  readonly capHeight: number;
+  readonly xHeight: number;
+  readonly ascender: number;
+  readonly descender: number;
+  /** Where cap height and x-height come from. */
+  readonly source: { readonly cap: 'outline' | 'os2' | 'assumed'; readonly x: 'outline' | 'os2' | 'assumed' };
+}
+
+/** A typeface that is ready to shape and draw with. */
+export interface Face {
+  readonly id: string;
+  readonly name: string;
+  readonly metrics: FaceMetrics;
+  /** HarfBuzz's own object, at the scale of the em. */
+  readonly font: HbFont;
+  readonly outline: (glyphId: number) => Outline;
+  /** The convex hull of a glyph's ink as pairs in font units, for where the ink ends; empty for no ink. */
+  readonly hull: (glyphId: number) => Float64Array;
+  readonly bounds: (glyphId: number) => Bounds | null;
+  /** The glyph's own advance, without kerning, in font units. */
+  readonly advance: (glyphId: number) => number;
+}
+
+/** Hulls are flattened to this part of an em: 0.00001 em, 0.0001 mm at 30 pt. */
+const HULL_TOLERANCE_EM = 1e-5;
+
+function readOutline(font: HbFont, glyphId: number): Outline {
+  const commands: number[] = [];
+  const coords: number[] = [];
+  for (const { type, values } of font.glyphToJson(glyphId)) {
+    const command = { M: COMMAND.move, L: COMMAND.line, Q: COMMAND.quad, C: COMMAND.cubic, Z: COMMAND.close }[type as 'M' | 'L' | 'Q' | 'C' | 'Z'];
+    commands.push(command);
+    coords.push(...values);
+  }
+  return commands.length === 0 ? EMPTY_OUTLINE : { commands: Uint8Array.from(commands), coords: Float64Array.from(coords) };
+}
+
+const cached = <T>(make: (glyphId: number) => T): ((glyphId: number) => T) => {
+  const known = new Map<number, T>();
+  return (glyphId) => {
+    let value = known.get(glyphId);
+    if (value === undefined) known.set(glyphId, (value = make(glyphId)));
+    return value;
+  };
+};
+
+/** sCapHeight and sxHeight of the OS/2 table (OpenType 1.9, version 2 and later), or null. */
+function os2Heights(face: HbFace): { cap: number; x: number } | null {
+  const table = face.referenceTable('OS/2');
+  if (!table || table.byteLength < 90) return null;
+  const view = new DataView(table.buffer, table.byteOffset, table.byteLength);
+  if (view.getUint16(0) < 2) return null;
+  return { x: view.getInt16(86), cap: view.getInt16(88) };
+}
+
+/**
+ * Makes a face of the bytes of a TrueType or OpenType font.
+ *
+ * Cap height and x-height are the tops of the outlines of H and x; OS/2 is asked only where the face lacks
+ * the letter, since display faces often carry wrong values there. 0.7 and 0.5 em are assumed where neither
+ * is to be had.
+ *
+ * @returns the face, or `not-a-font` when the bytes hold no usable font
+ */
+export function createFace(id: string, name: string, bytes: Uint8Array): Result<Face> {
+  const face = new HbFace(new HbBlob(bytes));
+  const upem = face.upem;
+  const unicodes = face.collectUnicodes().length;
+  if (!(upem >= 16 && upem <= 16384) || unicodes === 0) {
+    return fail({ code: 'not-a-font', value: id, message: `The typeface “${name}” could not be read: the file is damaged or not a font. Choose another typeface.` });
+  }
+  const font = new HbFont(face);
+  font.setScale(upem, upem);
+  const outline = cached((glyphId) => readOutline(font, glyphId));
+  const hull = cached((glyphId) => convexHull(flattenedPoints(outline(glyphId), upem * HULL_TOLERANCE_EM)));
+  const bounds = cached((glyphId) => boundsOf(hull(glyphId)));
+  const top = (letter: string): number | null => {
+    const glyph = font.nominalGlyph(letter.codePointAt(0)!);
+    return glyph ? bounds(glyph)?.yMax ?? null : null;
+  };
+  const os2 = os2Heights(face);
+  const height = (letter: string, table: number | undefined, assumed: number) => {
+    const measured = top(letter);
+    if (measured !== null && measured > 0) return { value: measured, source: 'outline' as const };
+    if (table !== undefined && table > 0) return { value: table, source: 'os2' as const };
+    return { value: assumed * upem, source: 'assumed' as const };
+  };
+  const cap = height('H', os2?.cap, 0.7);
+  const x = height('x', os2?.x, 0.5);
+  const extents = font.hExtents();
+  return ok({
+    id, name, font, outline, hull, bounds,
+    advance: cached((glyphId) => font.glyphHAdvance(glyphId)),
+    metrics: {
+      upem, capHeight: cap.value, xHeight: x.value, ascender: extents.ascender, descender: extents.descender,
+      source: { cap: cap.source, x: x.source },
+    },
+  });
+}

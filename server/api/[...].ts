@@ -1,0 +1,3 @@
+import { notFound } from '../problem';
+
+export default defineEventHandler(() => { throw notFound('thing'); });

@@ -1,0 +1,13 @@
+import { setDeleted } from '../../../data/pieces';
+import { announce } from '../../../events';
+import { notFound } from '../../../problem';
+import { pieceId } from '../../../reading';
+import { database } from '../../../store';
+
+/** Takes a piece off the shelf. It is kept and can be brought back with `restore`. */
+export default defineEventHandler(async (event) => {
+  const id = pieceId(event);
+  if (!await setDeleted(await database(), id, true)) throw notFound('piece');
+  announce(id, { kind: 'deleted' });
+  return { id };
+});

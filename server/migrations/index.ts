@@ -1,0 +1,4 @@
+import pieces from './001-pieces';
+
+/** In order; each is run once. The number of a migration is its place in this list, from 1. */
+export const MIGRATIONS: readonly string[] = [pieces];

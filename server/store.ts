@@ -1,0 +1,51 @@
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { nanoid } from 'nanoid';
+import { parsePiece } from '#core/piece/read';
+import type { Face } from '#core/type/face';
+import { shippedFaces } from '../fonts/shippedFaces';
+import { openDatabase, type Database } from './data/database';
+import { takeLock } from './data/lock';
+import { insertPiece } from './data/pieces';
+import { DATA, HOME } from './home';
+
+let opening: Promise<Database> | undefined;
+let faces: Promise<ReadonlyMap<string, Face>> | undefined;
+
+/** Puts the demo pieces on the shelf of a new database, the first by name on top. */
+async function seed(db: Database): Promise<void> {
+  const folder = join(HOME, 'demo');
+  const files = (await readdir(folder)).filter((name) => name.endsWith('.json')).sort().reverse();
+  for (const file of files) {
+    const piece = parsePiece(await readFile(join(folder, file), 'utf8'));
+    if (!piece.ok) throw new Error(`demo/${file}: ${piece.problem.message}`);
+    await insertPiece(db, nanoid(12), piece.value);
+  }
+}
+
+/** Opens the database under a lock of our own; ends the process with a plain message when it is taken. */
+export function startDatabase(): void {
+  const lock = takeLock(DATA);
+  if ('heldBy' in lock) {
+    console.error(`Under Arc is already running on ${DATA} (process ${lock.heldBy}). Stop it first, or set UNDER_ARC_DATA to another folder.`);
+    process.exit(1);
+  }
+  process.once('exit', lock.release);
+  opening = (async () => {
+    const db = await openDatabase(join(DATA, 'pg'));
+    if (db.isNew) await seed(db);
+    return db;
+  })();
+  opening.catch((error: unknown) => {
+    console.error(`The database in ${DATA} could not be opened: ${(error as Error).message}`);
+    process.exit(1);
+  });
+}
+
+export async function stopDatabase(): Promise<void> {
+  await (await opening)?.close();
+}
+
+export const database = (): Promise<Database> => opening ?? Promise.reject(new Error('The database was not started.'));
+
+export const allFaces = (): Promise<ReadonlyMap<string, Face>> => (faces ??= shippedFaces(HOME));
