@@ -1,1 +1,102 @@
-<template><div>hello</div></template>
+<script setup lang="ts">
+import { FolderOpen, Plus } from 'lucide-vue-next';
+import { ElMessage } from 'element-plus';
+import { api, RequestFailed, type PieceSummary } from '~/utils/api';
+
+useHead({ title: 'Shelf · Under Arc' });
+
+const pieces = ref<PieceSummary[] | null>(null);
+const problem = ref('');
+const making = ref(false);
+const removed = ref<PieceSummary | null>(null);
+const fileInput = useTemplateRef<HTMLInputElement>('fileInput');
+
+/** Runs something that talks to the server; says so when it fails. */
+async function attempt(work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    if (!(error instanceof RequestFailed)) throw error;
+    ElMessage({ type: 'error', message: error.message, duration: 8000, showClose: true });
+  }
+}
+
+async function refresh(): Promise<void> {
+  try {
+    pieces.value = await api.shelf();
+    problem.value = '';
+  } catch (error) {
+    if (!(error instanceof RequestFailed)) throw error;
+    problem.value = error.message;
+  }
+}
+
+const rename = (piece: PieceSummary, name: string) => attempt(async () => { await api.rename(piece.id, name); await refresh(); });
+const duplicate = (piece: PieceSummary) => attempt(async () => { await api.duplicate(piece.id); await refresh(); });
+const remove = (piece: PieceSummary) => attempt(async () => {
+  await api.remove(piece.id);
+  removed.value = piece;
+  await refresh();
+});
+const bringBack = () => attempt(async () => {
+  if (removed.value) await api.restore(removed.value.id);
+  removed.value = null;
+  await refresh();
+});
+
+/** Puts a piece file of the person's on the shelf. */
+async function openFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  await attempt(async () => {
+    let json: unknown;
+    try {
+      json = JSON.parse(await file.text());
+    } catch {
+      throw new RequestFailed(0, { code: 'not-a-piece', message: `${file.name} is not an Under Arc piece: it is not JSON. Choose a piece file.` });
+    }
+    await navigateTo(`/piece/${(await api.create(json)).id}`);
+  });
+}
+
+onMounted(refresh);
+</script>
+
+<template>
+  <div class="shelf">
+    <header class="top on-dark">
+      <AppMark />
+      <div class="acts">
+        <button class="key" type="button" @click="fileInput?.click()"><FolderOpen :size="16" />Open a piece file</button>
+        <button class="key main" type="button" @click="making = true"><Plus :size="16" />New piece</button>
+        <input ref="fileInput" class="visually-hidden" type="file" accept=".json,application/json" aria-label="Piece file" tabindex="-1" @change="openFile">
+      </div>
+    </header>
+    <main>
+      <h1>Shelf</h1>
+      <p v-if="problem" class="notice" role="alert">{{ problem }} <button class="link" type="button" @click="refresh">Try again</button></p>
+      <p v-if="removed" class="notice" role="status">“{{ removed.name }}” was deleted. <button class="link" type="button" @click="bringBack">Bring it back</button></p>
+      <p v-if="pieces?.length === 0" class="quiet">Nothing here yet. Make a new piece to begin.</p>
+      <div class="grid">
+        <PieceCard
+          v-for="piece in pieces ?? []" :key="piece.id" :piece="piece"
+          @rename="rename(piece, $event)" @duplicate="duplicate(piece)" @remove="remove(piece)"
+        />
+      </div>
+    </main>
+    <NewPieceDialog v-model="making" @made="navigateTo(`/piece/${$event}`)" />
+  </div>
+</template>
+
+<style scoped>
+.shelf { min-height: 100%; background: var(--paper); }
+.top { display: flex; align-items: center; justify-content: space-between; height: 52px; padding: 0 16px; background: var(--ink); }
+.acts { display: flex; gap: 10px; }
+main { max-width: 1440px; margin: 0 auto; padding: 26px 28px 60px; }
+h1 { font-size: 20px; font-weight: 600; margin-bottom: 16px; }
+.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(270px, 1fr)); gap: 20px; }
+.notice { background: var(--teal-wash); border-radius: 8px; padding: 10px 14px; margin-bottom: 16px; }
+.link { border: 0; background: none; padding: 0 4px; color: var(--teal); font-weight: 600; text-decoration: underline; cursor: pointer; }
+</style>

@@ -50,7 +50,6 @@ export class TextBuffer {
   number(value: number, decimals: number): void {
     const power = POWERS[decimals]!;
     let scaled = Math.round(Math.abs(value) * power);
-    if (scaled > 9e15) { this.ascii(value.toFixed(decimals)); return; }
     this.room(24);
     const { bytes } = this;
     if (scaled === 0) { bytes[this.used++] = ZERO; return; }
@@ -58,7 +57,8 @@ export class TextBuffer {
     let places = decimals;
     if (scaled > 2147483647) {
       // Beyond 32 bits integer division is not exact with |0.
-      this.ascii((scaled / power).toFixed(decimals).replace(/\.?0+$/, ''));
+      const text = Math.abs(value).toFixed(decimals);
+      this.ascii(decimals > 0 ? text.replace(/\.?0+$/, '') : text);
       return;
     }
     while (places > 0 && scaled % 10 === 0) { scaled = (scaled / 10) | 0; places--; }

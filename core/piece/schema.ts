@@ -41,13 +41,14 @@ export const unionOf = (schema: unknown): Union | null =>
 
 const tagged = <T extends string>(...values: T[]): yup.StringSchema<T> =>
   yup.string<T>().strict().oneOf(values).required() as yup.StringSchema<T>;
-const object = <T extends object>(shape: yup.ObjectShape): yup.ObjectSchema<any> =>
-  yup.object(shape).strict().noUnknown().required().typeError('${path} must be an object') as yup.ObjectSchema<any> & { _t?: T };
+/** An object of exactly the fields of T, each checked for T's own type: the compiler holds rules and types together. */
+const object = <T extends object>(shape: { [K in keyof T]-?: yup.ISchema<T[K], any, any, any> }): yup.ObjectSchema<any> =>
+  yup.object(shape as yup.ObjectShape).strict().noUnknown().required().typeError('${path} must be an object') as yup.ObjectSchema<any>;
 
 const id = (): yup.StringSchema<string> =>
   yup.string().strict().required().matches(/^[A-Za-z0-9_-]{1,40}$/, '${path} must be 1 to 40 letters, digits, - or _');
-const colour = (): yup.StringSchema<string | null | undefined> =>
-  yup.string().strict().nullable().defined().matches(/^#[0-9a-f]{6}$/, { message: '${path} must be a colour as #rrggbb, or null', excludeEmptyString: false });
+const colour = (): yup.StringSchema<string | null> =>
+  yup.string().strict().nullable().defined().matches(/^#[0-9a-f]{6}$/, { message: '${path} must be a colour as #rrggbb, or null', excludeEmptyString: false }) as yup.StringSchema<string | null>;
 const text = (name: 'wordingLength' | 'nameLength'): yup.StringSchema<string> =>
   yup.string().strict().defined().min(LIMITS[name].min).max(LIMITS[name].max);
 const flag = (): yup.BooleanSchema<boolean> => yup.boolean().strict().required();
@@ -71,13 +72,13 @@ const curveSchema: yup.ObjectSchema<any> = object<Curve>({
 });
 
 const sizeSchema = union<LetterSize>('by', {
-  cap: object({ by: tagged('cap'), mm: limited('capMm') }),
-  em: object({ by: tagged('em'), pt: limited('emPt') }),
+  cap: object<Extract<LetterSize, { by: 'cap' }>>({ by: tagged('cap'), mm: limited('capMm') }),
+  em: object<Extract<LetterSize, { by: 'em' }>>({ by: tagged('em'), pt: limited('emPt') }),
 });
 
 const placeSchema = union<CurvePlace>('kind', {
-  clock: object({ kind: tagged('clock'), deg: limited('clockDeg') }),
-  fraction: object({ kind: tagged('fraction'), u: limited('fraction') }),
+  clock: object<Extract<CurvePlace, { kind: 'clock' }>>({ kind: tagged('clock'), deg: limited('clockDeg') }),
+  fraction: object<Extract<CurvePlace, { kind: 'fraction' }>>({ kind: tagged('fraction'), u: limited('fraction') }),
 });
 
 const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
@@ -121,5 +122,5 @@ export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   version: yup.number<1>().strict().oneOf([1]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
-  items: yup.array().strict().of(itemSchema as never).required().max(LIMITS.items.max),
+  items: yup.array().strict().of(itemSchema as never).required().max(LIMITS.items.max) as unknown as yup.ISchema<readonly Item[]>,
 });

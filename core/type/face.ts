@@ -42,6 +42,19 @@ function readOutline(font: HbFont, glyphId: number): Outline {
   return commands.length === 0 ? EMPTY_OUTLINE : { commands: Uint8Array.from(commands), coords: Float64Array.from(coords) };
 }
 
+/** A frame as tall as the capitals, for faces whose missing-glyph sign is blank: what is missing must be seen. */
+function missingBox(advance: number, height: number, upem: number): Outline {
+  const side = advance * 0.1;
+  const pen = upem * 0.04;
+  const ring = (x0: number, y0: number, x1: number, y1: number): number[] => [x0, y0, x1, y0, x1, y1, x0, y1];
+  const inner = [side + pen, pen, side + pen, height - pen, advance - side - pen, height - pen, advance - side - pen, pen];
+  const { move, line, close } = COMMAND;
+  return {
+    commands: Uint8Array.from([move, line, line, line, close, move, line, line, line, close]),
+    coords: Float64Array.from([...ring(side, 0, advance - side, height), ...inner]),
+  };
+}
+
 const cached = <T>(make: (glyphId: number) => T): ((glyphId: number) => T) => {
   const known = new Map<number, T>();
   return (glyphId) => {
@@ -78,7 +91,10 @@ export function createFace(id: string, name: string, bytes: Uint8Array): Result<
   }
   const font = new HbFont(face);
   font.setScale(upem, upem);
-  const outline = cached((glyphId) => readOutline(font, glyphId));
+  const outline = cached((glyphId) => {
+    const own = readOutline(font, glyphId);
+    return glyphId === 0 && own.commands.length === 0 ? missingBox(font.glyphHAdvance(0) || upem / 2, cap.value, upem) : own;
+  });
   const hull = cached((glyphId) => convexHull(flattenedPoints(outline(glyphId), upem * HULL_TOLERANCE_EM)));
   const bounds = cached((glyphId) => boundsOf(hull(glyphId)));
   const top = (letter: string): number | null => {

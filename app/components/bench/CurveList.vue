@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { curveKind } from '#core/curves/index';
+import { isCurve } from '#core/piece/types';
+import { usePiece } from '~/stores/piece';
+
+/** The curves, each with the lettering set on it nested below. */
+const store = usePiece();
+const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
+</script>
+
+<template>
+  <div class="list">
+    <h2>Curves and what is set on them</h2>
+    <p v-if="curves.length === 0" class="quiet">None yet. Add one below.</p>
+    <ul>
+      <li v-for="curve in curves" :key="curve.id" :class="{ chosen: store.selectedCurve?.id === curve.id }">
+        <button type="button" class="curve" :aria-pressed="store.selectedId === curve.id" @click="store.select([curve.id])">
+          <span class="name">{{ curve.name }}</span>
+          <span class="quiet">{{ curveKind(curve.shape).sizeLabel(curve.shape) }}</span>
+        </button>
+        <LetteringCard v-for="lettering in store.on(curve.id)" :key="lettering.id" :lettering="lettering" />
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin-bottom: 8px; }
+ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
+li { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; border-left: 3px solid var(--hairline); padding-left: 8px; }
+li.chosen { border-color: var(--brass); }
+.curve { display: flex; justify-content: space-between; gap: 8px; width: 100%; padding: 3px 4px; border: 0; border-radius: 5px; background: none; text-align: left; cursor: pointer; }
+.curve:hover { background: #f0eadb; }
+.curve[aria-pressed='true'] { background: var(--teal-wash); color: var(--teal); }
+.name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-weight: 500; }
+.curve .quiet { white-space: nowrap; font-variant-numeric: tabular-nums; }
+</style>

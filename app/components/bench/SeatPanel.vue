@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { fractionOf } from '#core/curves/index';
+import { setStep } from '#core/piece/steps/index';
+import type { Alignment, Curve, Lettering, Side, Tops } from '#core/piece/types';
+import { isClosed, namedPlaces, nearestNamed, placeAtFraction } from '#core/setting/anchorPlaces';
+import { reseatLettering } from '#core/setting/seat';
+import { usePiece } from '~/stores/piece';
+
+const props = defineProps<{ lettering: Lettering; curve: Curve }>();
+const store = usePiece();
+
+const closed = computed(() => isClosed(props.curve.shape));
+const places = computed(() => namedPlaces(props.curve.shape));
+const u = computed(() => fractionOf(props.curve.shape, props.lettering.anchor.at));
+const named = computed(() => {
+  const near = nearestNamed(props.curve.shape, u.value);
+  return near.mm < 1e-6 ? near.place.name : '';
+});
+const angle = computed(() => (props.lettering.anchor.at.kind === 'clock' ? props.lettering.anchor.at.deg : u.value * 100));
+
+function seat(tops: Tops, side: Side): void {
+  const next = reseatLettering(props.lettering, tops, side);
+  const piece = store.piece!;
+  const { id } = props.lettering;
+  const label = tops === props.lettering.seat.tops ? 'Change seat' : 'Turn over';
+  const problem = store.edit(label, [
+    setStep(piece, id, ['seat'], next.seat), setStep(piece, id, ['bookends'], next.bookends), setStep(piece, id, ['anchor'], next.anchor),
+  ]);
+  if (problem) store.news = { kind: 'warning', text: problem.message };
+}
+const anchorAt = (fraction: number, gesture?: string) =>
+  store.set('Move anchor', props.lettering.id, ['anchor', 'at'], placeAtFraction(props.curve.shape, fraction), gesture);
+const setAngle = (value: number, gesture: string) => (closed.value
+  ? store.set('Move anchor', props.lettering.id, ['anchor', 'at'], { kind: 'clock', deg: ((value % 360) + 360) % 360 }, gesture)
+  : anchorAt(value / 100, gesture));
+function choosePlace(name: string): void {
+  const place = places.value.find((one) => one.name === name);
+  if (place) anchorAt(place.u);
+}
+const offset = (value: number, gesture: string) => store.set('Start offset', props.lettering.id, ['anchor', 'startOffsetMm'], value, gesture);
+const shift = (value: number, gesture: string) => store.set('Shift baseline', props.lettering.id, ['seat', 'baselineShiftMm'], value, gesture);
+const align = (value: string | number | boolean | undefined): void => {
+  store.set('Align', props.lettering.id, ['anchor', 'align'], value as Alignment);
+};
+const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End at' })[props.lettering.anchor.align]);
+</script>
+
+<template>
+  <section class="section" aria-label="Seat">
+    <header><h2>Seat</h2><span class="quiet">how the letters meet the curve</span></header>
+    <SeatPicker :lettering="lettering" @choose="seat" />
+    <div class="row">
+      <span class="label">Anchor takes</span>
+      <el-radio-group :model-value="lettering.anchor.align" size="small" aria-label="What stands at the anchor" @change="align">
+        <el-radio-button value="start">start</el-radio-button>
+        <el-radio-button value="centre">centre</el-radio-button>
+        <el-radio-button value="end">end</el-radio-button>
+      </el-radio-group>
+    </div>
+    <div class="row">
+      <span class="label">{{ word }}</span>
+      <el-select :model-value="named" :aria-label="word" placeholder="between the named places" @change="choosePlace">
+        <el-option v-for="place in places" :key="place.name" :value="place.name" :label="place.name" />
+      </el-select>
+    </div>
+    <div class="row">
+      <span class="label">{{ closed ? 'Angle, offset' : 'Place, offset' }}</span>
+      <span class="pair">
+        <QuantityField
+          :label="closed ? 'Anchor angle' : 'Anchor place'" :model-value="angle" :unit="closed ? '°' : '%'" :places="1" :step="closed ? 1 : 0.5"
+          :limits="closed ? 'clockDeg' : { min: 0, max: 100 }" :commit="setAngle"
+        />
+        <QuantityField label="Start offset" :model-value="lettering.anchor.startOffsetMm" limits="startOffsetMm" :commit="offset" />
+      </span>
+    </div>
+    <SliderField label="Baseline shift" :model-value="lettering.seat.baselineShiftMm" unit="mm" limits="baselineShiftMm" :min="-5" :max="5" :step="0.05" :commit="shift" />
+  </section>
+</template>
+

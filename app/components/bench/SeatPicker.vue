@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { curveKind } from '#core/curves/index';
+import { traceLetters } from '#core/drawing/traceLetters';
+import { tracePath } from '#core/drawing/tracePath';
+import { screenPathData } from '#core/output/svg';
+import type { Lettering, Side, Tops } from '#core/piece/types';
+import { PICTURE, seatPicture } from '#core/setting/seatPicture';
+import { useFaces } from '~/stores/faces';
+
+/** The six seats as pictures, set by the engine with the person's own letters. */
+const props = defineProps<{ lettering: Lettering }>();
+const emit = defineEmits<{ choose: [tops: Tops, side: Side] }>();
+const faces = useFaces();
+
+const TOPS: readonly { tops: Tops; name: string }[] = [{ tops: 'outward', name: 'tops outward' }, { tops: 'inward', name: 'tops inward' }];
+const SIDES: readonly { side: Side; name: string }[] = [{ side: 'outside', name: 'outside' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'inside' }];
+
+const pictures = computed(() => {
+  const { faceId, wording, spacing } = props.lettering;
+  const face = faces.loaded.get(faceId);
+  if (!face) return new Map<string, { letters: string; curve: string }>();
+  return new Map(TOPS.flatMap(({ tops }) => SIDES.map(({ side }) => {
+    const set = seatPicture({ ...props.lettering, faceId, wording, spacing }, face, tops, side);
+    return [`${tops} ${side}`, set ? {
+      letters: screenPathData((sink) => traceLetters(set, sink)),
+      curve: screenPathData((sink) => tracePath(curveKind(set.curve.shape).path(set.curve.shape), sink)),
+    } : { letters: '', curve: '' }] as const;
+  })));
+});
+const isChosen = (tops: Tops, side: Side): boolean => props.lettering.seat.tops === tops && props.lettering.seat.side === side;
+</script>
+
+<template>
+  <div class="picker" role="radiogroup" aria-label="Seat">
+    <span />
+    <span v-for="{ name } in SIDES" :key="name" class="column quiet">{{ name }}</span>
+    <template v-for="{ tops, name } in TOPS" :key="tops">
+      <span class="line quiet">{{ name }}</span>
+      <button
+        v-for="{ side, name: sideName } in SIDES" :key="side" type="button" role="radio" :aria-checked="isChosen(tops, side)"
+        :aria-label="`${name}, ${sideName}`" :data-seat="`${tops} ${side}`" @click="emit('choose', tops, side)"
+      >
+        <svg :viewBox="`0 0 ${PICTURE.width} ${PICTURE.height}`" aria-hidden="true">
+          <path :d="pictures.get(`${tops} ${side}`)?.curve" class="curve" />
+          <path :d="pictures.get(`${tops} ${side}`)?.letters" class="letters" />
+        </svg>
+      </button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.picker { display: grid; grid-template-columns: 56px repeat(3, 1fr); gap: 5px; align-items: center; }
+.column { text-align: center; font-size: 12px; }
+.line { font-size: 12px; line-height: 1.25; }
+button { padding: 3px; border: 1px solid var(--hairline); border-radius: 7px; background: var(--field); cursor: pointer; }
+button:hover { border-color: #a9a28f; }
+button[aria-checked='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); }
+svg { display: block; width: 100%; }
+.curve { fill: none; stroke: var(--brass); stroke-width: 1.5; }
+.letters { fill: var(--ink); }
+</style>

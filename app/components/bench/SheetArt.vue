@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { paintCurve, paintLettering, type PaintedPath } from '#core/drawing/drawPiece';
+import { screenPathData } from '#core/output/svg';
+import { usePiece } from '~/stores/piece';
+
+/**
+ * The piece exactly as it will print, one path element an item. Path data is kept by the identity of the painted
+ * outline, so that an edit writes the edited items only.
+ */
+const store = usePiece();
+const data = new WeakMap<PaintedPath, string>();
+/** What was drawn last for a lettering that cannot be set just now. */
+const lastGood = new Map<string, PaintedPath>();
+
+function written(path: PaintedPath): string {
+  let d = data.get(path);
+  if (d === undefined) data.set(path, (d = screenPathData(path.trace)));
+  return d;
+}
+
+const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
+  let path: PaintedPath | null;
+  if (item.type === 'curve') {
+    path = paintCurve(item);
+  } else {
+    const set = store.settings.get(item.id);
+    path = set?.ok ? paintLettering(set.value) : lastGood.get(item.id) ?? null;
+    if (path) lastGood.set(item.id, path);
+  }
+  return path ? [{ key: item.id, d: written(path), paint: path.paint }] : [];
+}));
+</script>
+
+<template>
+  <g class="art">
+    <path
+      v-for="{ key, d, paint } in paths" :key="key" v-memo="[d, paint]" :d="d" :data-item="key" :fill="paint.fill ?? 'none'"
+      :stroke="paint.stroke?.colour ?? 'none'" :stroke-width="paint.stroke?.widthMm"
+    />
+  </g>
+</template>
+
+<style scoped>
+.art { pointer-events: none; }
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { curveKind, measuredCurve } from '#core/curves/index';
+import type { Vec } from '#core/geometry/vec';
+import { isCurve, type Curve, type Lettering } from '#core/piece/types';
+import { coverOf, parallelPoints } from '#core/setting/guides';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** What can be taken hold of on the sheet: curves along their edge, lettering over its whole band. */
+const emit = defineEmits<{
+  curve: [event: PointerEvent, curve: Curve];
+  lettering: [event: PointerEvent, lettering: Lettering];
+  nudge: [id: string, x: number, y: number];
+  remove: [id: string];
+}>();
+
+const store = usePiece();
+const view = useView();
+
+const line = (points: readonly Vec[], close = false): string =>
+  points.map((p, i) => { const s = view.toScreen(p); return `${i ? 'L' : 'M'}${s.x.toFixed(1)} ${s.y.toFixed(1)}`; }).join('') + (close ? 'Z' : '');
+
+const curves = computed(() => (store.piece?.items ?? []).filter(isCurve).map((curve) => {
+  const path = measuredCurve(curve.shape);
+  return { curve, d: line(parallelPoints(path, 0, path.lengthMm, 1, 0)), bare: !curve.fill && !curve.stroke };
+}));
+
+const letterings = computed(() => (store.piece?.items ?? []).flatMap((item) => {
+  const set = item.type === 'lettering' ? store.settings.get(item.id) : undefined;
+  return item.type === 'lettering' && set?.ok ? [{ lettering: item, d: line(coverOf(set.value), true) }] : [];
+}));
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1],
+};
+
+function onKey(event: KeyboardEvent, id: string): void {
+  const arrow = ARROWS[event.key];
+  if (arrow && !event.ctrlKey && !event.metaKey) {
+    event.preventDefault();
+    const by = event.shiftKey ? 1 : 0.1;
+    store.select([id]);
+    emit('nudge', id, arrow[0] * by, arrow[1] * by);
+  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault();
+    emit('remove', id);
+  } else if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    store.select([id]);
+  }
+}
+</script>
+
+<template>
+  <g class="grips">
+    <g v-for="{ curve, d, bare } in curves" :key="curve.id">
+      <path v-if="bare" :d="d" class="guide" />
+      <path
+        :d="d" class="edge" tabindex="0" role="button" :data-curve="curve.id"
+        :aria-label="`Curve ${curve.name}, ${curveKind(curve.shape).sizeLabel(curve.shape)}. Arrow keys move it.`"
+        @pointerdown="emit('curve', $event, curve)" @keydown="onKey($event, curve.id)"
+      />
+    </g>
+    <path
+      v-for="{ lettering, d } in letterings" :key="lettering.id" :d="d" class="cover" tabindex="0" role="button" :data-lettering="lettering.id"
+      :aria-label="`Lettering ${lettering.wording || 'without words'}. Left and right move it along the curve, up and down shift its baseline.`"
+      @pointerdown="emit('lettering', $event, lettering)" @keydown="onKey($event, lettering.id)"
+    />
+  </g>
+</template>
+
+<style scoped>
+.guide { fill: none; stroke: var(--brass); stroke-width: 1; stroke-dasharray: 2 3; pointer-events: none; }
+.edge { fill: none; stroke: transparent; stroke-width: 12; pointer-events: stroke; cursor: move; }
+.edge:hover { stroke: #0f6b6b22; }
+.edge:focus-visible { outline: none; stroke: #0f6b6b55; }
+.cover { fill: transparent; pointer-events: all; cursor: grab; }
+.cover:hover { fill: #0f6b6b14; }
+.cover:focus-visible { outline: none; fill: #0f6b6b2e; }
+</style>

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { curveKind, measuredCurve } from '#core/curves/index';
+import { frameAt } from '#core/geometry/walk';
+import type { Vec } from '#core/geometry/vec';
+import type { Curve, Lettering } from '#core/piece/types';
+import { screenPathData } from '#core/output/svg';
+import { traceLetters } from '#core/drawing/traceLetters';
+import { bandLines, parallelPoints, placeOff } from '#core/setting/guides';
+import { placeName } from '#core/setting/anchorPlaces';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** Marks on what is selected: band, bookends, anchor, the handles of a curve; and overset letters in rust. */
+const emit = defineEmits<{
+  bookend: [event: PointerEvent, lettering: Lettering, which: 'start' | 'end'];
+  bookendKey: [lettering: Lettering, which: 'start' | 'end', by: number];
+  handle: [event: PointerEvent, curve: Curve, handleId: string];
+}>();
+
+const store = usePiece();
+const view = useView();
+
+const line = (points: readonly Vec[]): string =>
+  points.map((p, i) => { const s = view.toScreen(p); return `${i ? 'L' : 'M'}${s.x.toFixed(1)} ${s.y.toFixed(1)}`; }).join('');
+const set = computed(() => store.selectedSetting);
+
+const hairline = computed(() => {
+  if (!store.selectedCurve) return '';
+  const path = measuredCurve(store.selectedCurve.shape);
+  return line(parallelPoints(path, 0, path.lengthMm, 1, 0));
+});
+const band = computed(() => {
+  if (!set.value) return null;
+  const { baseline, capLine } = bandLines(set.value);
+  return { baseline: line(baseline), capLine: line(capLine) };
+});
+
+/** A bookend: a bar across the band, a half-round tab beyond the cap line, its flat side towards the letters. */
+function bookend(which: 'start' | 'end') {
+  const s = set.value!;
+  const reading = which === 'start' ? s.overset.bookendStart : s.overset.bookendEnd;
+  const foot = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm - 3 / view.scale);
+  const head = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm + s.capMm + 3 / view.scale);
+  const a = view.toScreen(foot.point), b = view.toScreen(head.point);
+  const turn = (Math.atan2(head.along.y, head.along.x) * 180) / Math.PI;
+  const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
+  return { which, a, b, turn, side: which === 'start' ? -1 : 1, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.curve.shape, u)}` };
+}
+const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
+
+const anchor = computed(() => {
+  if (!set.value) return null;
+  const { path, anchorDistance, direction, baselineMm, capMm } = set.value;
+  const place = placeOff(path, anchorDistance, direction, baselineMm + capMm + 13 / view.scale);
+  return { ...view.toScreen(place.point), turn: (Math.atan2(place.along.y, place.along.x) * 180) / Math.PI };
+});
+
+const oversetData = computed(() => [...store.settings.values()].flatMap((one) =>
+  (one.ok && one.value.overset.letters.length > 0
+    ? [screenPathData((sink) => traceLetters(one.value, sink, one.value.overset.letters))] : [])));
+
+const handles = computed(() => {
+  const curve = store.curveIsSelected ? store.selectedCurve : null;
+  return curve ? curveKind(curve.shape).handles(curve.shape).map((handle) => ({ curve, handle, ...view.toScreen(handle.at) })) : [];
+});
+
+/** Where the next words will stand while a lettering has none. */
+const caret = computed(() => {
+  if (!set.value || set.value.lettering.wording !== '') return null;
+  const { path, anchorDistance, direction, baselineMm, capMm } = set.value;
+  const frame = frameAt(path, anchorDistance);
+  if (!Number.isFinite(frame.point.x)) return null;
+  const foot = view.toScreen(placeOff(path, anchorDistance, direction, baselineMm).point);
+  const head = view.toScreen(placeOff(path, anchorDistance, direction, baselineMm + capMm).point);
+  return { foot, head };
+});
+
+function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
+  const sign = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
+  if (!sign || !set.value) return;
+  event.preventDefault();
+  event.stopPropagation();
+  emit('bookendKey', set.value.lettering, which, sign * (event.shiftKey ? 10 : 1));
+}
+</script>
+
+<template>
+  <g class="marks">
+    <g :transform="view.transform" class="overset"><path v-for="(d, i) in oversetData" :key="i" :d="d" /></g>
+    <path v-if="hairline" :d="hairline" class="hairline" />
+    <template v-if="band">
+      <path :d="band.baseline" class="baseline" />
+      <path :d="band.capLine" class="capline" />
+    </template>
+    <line v-if="caret" class="caret" :x1="caret.foot.x" :y1="caret.foot.y" :x2="caret.head.x" :y2="caret.head.y" />
+    <g
+      v-for="mark in bookends" :key="mark.which" class="bookend" tabindex="0" role="slider" :data-bookend="mark.which" :aria-label="mark.name"
+      :aria-valuetext="mark.name" aria-valuenow="0" @pointerdown="emit('bookend', $event, set!.lettering, mark.which)" @keydown="onBookendKey($event, mark.which)"
+    >
+      <line :x1="mark.a.x" :y1="mark.a.y" :x2="mark.b.x" :y2="mark.b.y" class="bar" />
+      <g :transform="`translate(${mark.b.x} ${mark.b.y}) rotate(${mark.turn}) scale(${mark.side} 1)`">
+        <rect x="-5" y="-28" width="24" height="32" fill="transparent" />
+        <path d="M0 -25V1H2A13 13 0 0 0 2 -25Z" class="tab" />
+      </g>
+    </g>
+    <g v-if="anchor" :transform="`translate(${anchor.x} ${anchor.y}) rotate(${anchor.turn})`" class="anchor">
+      <path d="M0 -8L8 0L0 8L-8 0Z" />
+    </g>
+    <circle
+      v-for="{ curve, handle, x, y } in handles" :key="handle.id" class="handle" :class="{ centre: handle.id === 'centre' }" :cx="x" :cy="y"
+      :r="handle.id === 'centre' ? 5 : 6.5" :data-handle="handle.id" role="button" :aria-label="handle.name"
+      @pointerdown="emit('handle', $event, curve, handle.id)"
+    />
+  </g>
+</template>
+
+<style scoped>
+.marks > path, .caret, .anchor, .overset { pointer-events: none; }
+.overset path { fill: var(--rust); }
+.hairline { fill: none; stroke: var(--teal); stroke-width: 1; }
+.baseline { fill: none; stroke: var(--brass-light); stroke-width: 1; }
+.capline { fill: none; stroke: var(--brass-light); stroke-width: 1; stroke-dasharray: 4 3; }
+.caret { stroke: var(--teal); stroke-width: 2; animation: blink 1.1s steps(2) infinite; }
+@keyframes blink { 50% { opacity: 0; } }
+.bookend { cursor: ew-resize; }
+.bookend:focus-visible { outline: none; }
+.bookend .bar { stroke: var(--brass-light); stroke-width: 2; }
+.bookend .tab { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; }
+.bookend:hover .tab, .bookend:focus-visible .tab { fill: #ffd98a; stroke-width: 2.5; }
+.anchor path { fill: var(--teal); stroke: #fff; stroke-width: 1.5; }
+.handle { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; cursor: move; }
+.handle.centre { fill: var(--paper); stroke: var(--brass); stroke-width: 2.5; }
+.handle:hover { fill: #ffd98a; }
+</style>

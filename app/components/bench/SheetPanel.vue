@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import type { Piece } from '#core/piece/types';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+const props = defineProps<{ piece: Piece }>();
+const store = usePiece();
+const view = useView();
+
+function size(name: 'widthMm' | 'heightMm', value: number, gesture: string) {
+  const problem = store.set('Sheet size', null, ['sheet', name], value, gesture);
+  view.fit(store.piece!.sheet);
+  return problem;
+}
+function rename(event: Event): void {
+  const name = (event.target as HTMLInputElement).value.trim();
+  if (name && name !== props.piece.name) store.set('Rename', null, ['name'], name);
+  else (event.target as HTMLInputElement).value = props.piece.name;
+}
+</script>
+
+<template>
+  <section class="section" aria-label="Sheet">
+    <header><h2>Sheet</h2><span class="quiet">nothing is picked</span></header>
+    <div class="row"><span class="label">Name</span><input class="name" :value="piece.name" maxlength="200" aria-label="Name of the piece" @change="rename"></div>
+    <div class="row"><span class="label">Width</span><QuantityField label="Width" :model-value="piece.sheet.widthMm" limits="sheetMm" :step="1" :commit="(v, g) => size('widthMm', v, g)" /></div>
+    <div class="row"><span class="label">Height</span><QuantityField label="Height" :model-value="piece.sheet.heightMm" limits="sheetMm" :step="1" :commit="(v, g) => size('heightMm', v, g)" /></div>
+  </section>
+  <section class="section help" aria-label="Keys">
+    <header><h2>Keys</h2></header>
+    <dl>
+      <dt>Arrows</dt><dd>nudge by 0.1 mm, with Shift by 1 mm</dd>
+      <dt>Wheel</dt><dd>zoom to the pointer; with Shift pan</dd>
+      <dt>Space, drag</dt><dd>pan</dd>
+      <dt>Ctrl Z, Ctrl Y</dt><dd>undo, redo</dd>
+      <dt>1 2 3 4</dt><dd>pick, set lettering, circle, arc</dd>
+      <dt>0</dt><dd>fit the sheet</dd>
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+.name { width: 100%; height: 30px; padding: 0 9px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); }
+dl { display: grid; grid-template-columns: auto 1fr; gap: 5px 12px; margin: 0; }
+dt { font-weight: 500; white-space: nowrap; }
+dd { margin: 0; color: var(--ink-soft); }
+</style>

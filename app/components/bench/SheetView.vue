@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { useElementSize, useEventListener } from '@vueuse/core';
+import { Minus, Plus } from 'lucide-vue-next';
+import type { Curve, Lettering } from '#core/piece/types';
+import { findCurve, findLettering } from '#core/piece/types';
+import { bookendAt } from '#core/setting/grips';
+import { endNudges, useSheetGestures } from '~/composables/useSheetGestures';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+const emit = defineEmits<{ typing: []; remove: [id: string] }>();
+
+const store = usePiece();
+const view = useView();
+const surface = useTemplateRef<SVGSVGElement>('surface');
+const gestures = useSheetGestures(surface);
+const spaceHeld = ref(false);
+const miss = ref(false);
+
+const { width, height } = useElementSize(surface);
+watch([width, height], ([w, h], [oldW]) => {
+  if (!w || !h) return;
+  view.width = w;
+  view.height = h;
+  if (!oldW && store.piece) view.fit(store.piece.sheet);
+});
+watch(() => store.id, () => { if (store.piece && view.width) view.fit(store.piece.sheet); });
+
+const sheet = computed(() => {
+  const { widthMm, heightMm } = store.piece!.sheet;
+  const corner = view.toScreen({ x: 0, y: 0 });
+  return { ...corner, width: widthMm * view.scale, height: heightMm * view.scale };
+});
+
+function onDesk(event: PointerEvent): void {
+  if (event.button === 1 || spaceHeld.value) { event.preventDefault(); gestures.pan(event); return; }
+  if (event.button !== 0) return;
+  if (view.tool === 'circle' || view.tool === 'arc') gestures.drawCurve(event, view.tool);
+  else if (view.tool === 'letter') letter(event);
+  else store.select([]);
+}
+
+function letter(event: PointerEvent, on?: Curve): void {
+  event.preventDefault();
+  miss.value = !gestures.letterAt(gestures.at(event), on);
+  if (!miss.value && store.selectedLettering) emit('typing');
+}
+
+function onCurve(event: PointerEvent, curve: Curve): void {
+  if (spaceHeld.value || event.button !== 0) return;
+  event.stopPropagation();
+  if (view.tool === 'letter') letter(event, curve);
+  else if (view.tool === 'pick') gestures.dragEdge(event, curve);
+  else onDesk(event);
+}
+
+function onLettering(event: PointerEvent, lettering: Lettering): void {
+  if (spaceHeld.value || event.button !== 0) return;
+  event.stopPropagation();
+  if (view.tool === 'pick') gestures.dragLettering(event, lettering);
+  else onDesk(event);
+}
+
+function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number): void {
+  const u = which === 'start' ? lettering.bookends.startU : lettering.bookends.endU;
+  const grip = bookendAt(lettering, store.curveOf(lettering), which, u + by / 360, 0);
+  store.set('Move bookend', lettering.id, ['bookends'], grip.value, `bookend-${which}-${lettering.id}`);
+}
+
+/** Double click: on lettering, its words; anywhere near a curve, new lettering. */
+function onDouble(event: MouseEvent): void {
+  const target = event.target as Element;
+  if (target.closest('[data-lettering]')) { emit('typing'); return; }
+  if (view.tool === 'pick' && gestures.letterAt(gestures.at(event))) emit('typing');
+}
+
+function nudge(id: string, x: number, y: number): void {
+  const lettering = findLettering(store.piece!, id);
+  if (lettering) { gestures.nudgeLettering(lettering, x, -y); return; }
+  const curve = findCurve(store.piece!, id);
+  if (curve) gestures.nudgeCurve(curve, x, y);
+}
+
+function onWheel(event: WheelEvent): void {
+  event.preventDefault();
+  const box = surface.value!.getBoundingClientRect();
+  if (event.shiftKey) view.panBy(-(event.deltaX || event.deltaY), event.deltaX ? -event.deltaY : 0);
+  else view.zoomAt({ x: event.clientX - box.left, y: event.clientY - box.top }, Math.exp(-event.deltaY * 0.0015));
+}
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.code === 'Space' && (event.target as Element).closest('input, textarea, button, [role]') === null) { spaceHeld.value = true; event.preventDefault(); }
+});
+useEventListener(window, 'keyup', (event: KeyboardEvent) => {
+  if (event.code === 'Space') spaceHeld.value = false;
+  if (event.key.startsWith('Arrow')) endNudges();
+});
+
+const hint = computed(() => {
+  if (miss.value) return 'No curve there. Click close to a curve, just outside it or just inside.';
+  if (view.tool === 'letter') return store.piece!.items.length ? 'Click just outside or just inside a curve, where the words should stand.' : 'Add a curve first.';
+  if (view.tool === 'circle') return 'Drag from the centre outwards. A click gives a circle that fits the sheet.';
+  if (view.tool === 'arc') return 'Drag from the centre towards the middle of the arc.';
+  return store.piece!.items.length ? '' : 'An empty sheet. Choose Circle on the left and drag from the centre outwards.';
+});
+watch(() => view.tool, () => { miss.value = false; });
+const tip = computed(() => {
+  if (!view.label) return null;
+  const at = view.toScreen(view.label.at);
+  const wide = 24 + view.label.text.length * 6.6;
+  return { text: view.label.text, snapped: view.label.snapped, x: Math.min(at.x + 18, view.width - wide - 8), y: Math.max(at.y - 34, 24), wide };
+});
+</script>
+
+<template>
+  <section class="desk" aria-label="Sheet" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
+    <svg ref="surface" class="surface" @pointerdown="onDesk" @wheel="onWheel" @dblclick="onDouble">
+      <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" />
+      <g class="centre-lines" aria-hidden="true">
+        <line :x1="sheet.x + sheet.width / 2" :x2="sheet.x + sheet.width / 2" y1="0" :y2="view.height" />
+        <line :y1="sheet.y + sheet.height / 2" :y2="sheet.y + sheet.height / 2" x1="0" :x2="view.width" />
+      </g>
+      <g :transform="view.transform"><SheetArt /></g>
+      <SheetGrips @curve="onCurve" @lettering="onLettering" @nudge="nudge" @remove="emit('remove', $event)" />
+      <SheetMarks
+        @bookend="(event, lettering, which) => { event.stopPropagation(); gestures.dragBookend(event, lettering, which); }"
+        @bookend-key="onBookendKey" @handle="(event, curve, id) => { event.stopPropagation(); gestures.dragHandle(event, curve, id); }"
+      />
+      <SheetRulers />
+      <g v-if="tip" :transform="`translate(${tip.x} ${tip.y})`" class="tip" :class="{ snapped: tip.snapped }">
+        <rect :width="tip.wide" height="24" rx="6" />
+        <text x="12" y="16">{{ tip.text }}</text>
+      </g>
+    </svg>
+    <p v-if="hint" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
+    <div class="zoom" role="group" aria-label="Zoom">
+      <button type="button" aria-label="Zoom out" @click="view.zoomBy(1 / 1.25)"><Minus :size="14" /></button>
+      <span aria-live="off">{{ Math.round(view.percent) }} %</span>
+      <button type="button" aria-label="Zoom in" @click="view.zoomBy(1.25)"><Plus :size="14" /></button>
+      <button type="button" @click="view.fit(store.piece!.sheet)">Fit sheet</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.desk { position: relative; min-width: 0; min-height: 0; background: var(--desk); overflow: hidden; }
+.surface { display: block; width: 100%; height: 100%; touch-action: none; user-select: none; }
+.panning .surface { cursor: grabbing; }
+.tool-circle .surface, .tool-arc .surface, .tool-letter .surface { cursor: crosshair; }
+.tool-circle :deep(.grips *), .tool-arc :deep(.grips *) { pointer-events: none; }
+.tool-letter :deep(.edge) { cursor: text; }
+.paper { fill: #fff; stroke: var(--hairline); }
+.centre-lines line { stroke: #8fa39f; stroke-width: 1; stroke-dasharray: 1 4; pointer-events: none; }
+.tip { pointer-events: none; }
+.tip rect { fill: var(--ink); }
+.tip.snapped rect { fill: var(--teal); }
+.tip text { fill: #fff; font-size: 12px; }
+.hint {
+  position: absolute; left: 50%; bottom: 54px; transform: translateX(-50%); padding: 7px 14px; border-radius: 8px;
+  background: var(--ink); color: #fff; pointer-events: none; max-width: 80%; width: max-content; text-align: center;
+}
+.hint.miss { background: var(--rust); }
+.zoom {
+  position: absolute; right: 12px; bottom: 10px; display: flex; align-items: center; gap: 2px; padding: 2px 4px;
+  background: var(--paper); border: 1px solid var(--hairline); border-radius: 7px;
+}
+.zoom span { min-width: 46px; text-align: center; font-variant-numeric: tabular-nums; }
+.zoom button { display: grid; place-items: center; min-width: 26px; height: 26px; padding: 0 6px; border: 0; border-radius: 5px; background: none; cursor: pointer; }
+.zoom button:hover { background: var(--teal-wash); }
+</style>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { Redo2, Undo2 } from 'lucide-vue-next';
+import { usePiece } from '~/stores/piece';
+
+const emit = defineEmits<{ output: [] }>();
+const store = usePiece();
+const undoLabel = computed(() => store.history.undo.at(-1)?.label ?? '');
+const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
+</script>
+
+<template>
+  <header class="top on-dark">
+    <AppMark />
+    <span class="slash" aria-hidden="true">/</span>
+    <b class="name">{{ store.piece!.name }}</b>
+    <span class="state" role="status">
+      {{ store.piece!.sheet.widthMm }} × {{ store.piece!.sheet.heightMm }} mm,
+      <template v-if="store.keeping === 'kept'">all changes kept</template>
+      <template v-else-if="store.keeping === 'keeping'">keeping…</template>
+      <template v-else><span class="bad">not kept yet</span> <button class="retry" type="button" @click="store.retry()">Try again</button></template>
+    </span>
+    <div class="acts">
+      <button class="key" type="button" :disabled="!undoLabel" :title="undoLabel ? `Undo: ${undoLabel} (Ctrl Z)` : 'Nothing to undo'" @click="store.undo()"><Undo2 :size="15" />Undo</button>
+      <button class="key" type="button" :disabled="!redoLabel" :title="redoLabel ? `Redo: ${redoLabel} (Ctrl Y)` : 'Nothing to redo'" @click="store.redo()"><Redo2 :size="15" />Redo</button>
+      <ProofList />
+      <button class="key main" type="button" @click="emit('output')">Output</button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.top { display: flex; align-items: center; gap: 12px; height: 52px; padding: 0 16px; background: var(--ink); color: #fff; min-width: 0; }
+.slash { color: #7d8b92; }
+.name { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font-weight: 600; }
+.state { color: #b9c3c8; white-space: nowrap; }
+.bad { color: #f2b8a4; font-weight: 600; }
+.retry { border: 0; background: none; color: var(--brass-light); text-decoration: underline; cursor: pointer; padding: 0 4px; }
+.acts { display: flex; gap: 10px; margin-left: auto; }
+</style>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { ElMessage, ElMessageBox } from 'element-plus';
+import { findItem, isLettering, letteringsOn } from '#core/piece/types';
+import type { Step } from '#core/piece/steps/index';
+import { RequestFailed } from '~/utils/api';
+import { useFaces } from '~/stores/faces';
+import { usePiece } from '~/stores/piece';
+import { useView, type Tool } from '~/stores/view';
+
+const route = useRoute();
+const store = usePiece();
+const faces = useFaces();
+const view = useView();
+const inspector = useTemplateRef<{ focusWording: () => void }>('inspector');
+const problem = ref('');
+const output = ref(false);
+
+useHead({ title: computed(() => `${store.piece?.name ?? 'Bench'} · Under Arc`) });
+
+async function load(): Promise<void> {
+  problem.value = '';
+  view.tool = 'pick';
+  try {
+    await store.open(String(route.params.id));
+  } catch (error) {
+    if (!(error instanceof RequestFailed)) throw error;
+    problem.value = error.message;
+  }
+}
+onMounted(load);
+onBeforeUnmount(() => store.close());
+
+async function startTyping(): Promise<void> {
+  await nextTick();
+  inspector.value?.focusWording();
+}
+
+function letterOnCurve(): void {
+  view.tool = 'letter';
+}
+
+/** Deletes an item; a curve that carries lettering only after asking. */
+async function remove(id: string): Promise<void> {
+  const piece = store.piece!;
+  const item = findItem(piece, id);
+  if (!item) return;
+  const carried = isLettering(item) ? [] : letteringsOn(piece, id);
+  if (carried.length > 0) {
+    const words = carried.length === 1 ? 'one lettering is' : `${carried.length} letterings are`;
+    const sure = await ElMessageBox.confirm(`On this curve ${words} set. Delete the curve and its lettering? Undo brings all of it back.`, 'Delete the curve', {
+      confirmButtonText: 'Delete both', cancelButtonText: 'Keep them',
+    }).catch(() => null);
+    if (!sure) return;
+  }
+  const steps: Step[] = [...carried, item].map((one) => ({ kind: 'remove', index: piece.items.indexOf(one), item: one }));
+  store.edit(isLettering(item) ? 'Delete lettering' : 'Delete curve', ordered(steps), undefined, []);
+}
+
+/** Letterings before their curve, and from the back, so that every index holds when it is put back. */
+const ordered = (steps: Step[]): Step[] =>
+  steps.sort((a, b) => Number('item' in b && b.item.type === 'lettering') - Number('item' in a && a.item.type === 'lettering')
+    || ('index' in a && 'index' in b ? b.index - a.index : 0));
+
+const TOOLS: Readonly<Record<string, Tool>> = { 1: 'pick', 2: 'letter', 3: 'circle', 4: 'arc' };
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (!store.piece || output.value) return;
+  const typing = (event.target as Element).closest('input:not([type=range]), textarea') !== null;
+  const control = event.ctrlKey || event.metaKey;
+  const key = event.key.toLowerCase();
+  if (control && (key === 'z' || key === 'y')) {
+    event.preventDefault();
+    if (typing) (document.activeElement as HTMLElement).blur();
+    if (key === 'y' || event.shiftKey) store.redo(); else store.undo();
+    return;
+  }
+  if (typing || control || event.altKey) return;
+  if (TOOLS[key]) view.tool = TOOLS[key];
+  else if (key === '0') view.fit(store.piece.sheet);
+  else if (key === 'escape') { view.tool = 'pick'; store.select([]); }
+  else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body) void remove(store.selectedId);
+});
+
+useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+  if (store.unsent() > 0) { store.retry(); event.preventDefault(); }
+});
+useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') store.retry(); });
+
+watch(() => store.news, (news) => {
+  if (!news) return;
+  ElMessage({ type: news.kind, message: news.text, duration: news.kind === 'info' ? 4000 : 8000, showClose: true });
+  store.news = null;
+});
+watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', message: one.message, duration: 0, showClose: true }); });
+</script>
+
+<template>
+  <div v-if="problem" class="lost">
+    <h1>This piece cannot be opened</h1>
+    <p role="alert">{{ problem }}</p>
+    <p><NuxtLink to="/" class="key">To the shelf</NuxtLink> <button class="key" type="button" @click="load">Try again</button></p>
+  </div>
+  <div v-else-if="store.piece" class="bench" :class="{ folded: !view.strip }">
+    <TopBar @output="output = true" />
+    <nav class="left" aria-label="Curves and lettering">
+      <CurveList />
+      <AddCurve />
+    </nav>
+    <SheetView @typing="startTyping" @remove="remove" />
+    <FlatStrip v-if="view.strip" />
+    <button v-else class="unfold" type="button" @click="view.strip = true">Show the flat strip</button>
+    <BenchInspector ref="inspector" @remove="remove" @letter="letterOnCurve" />
+    <OutputDialog v-model="output" />
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: grid; height: 100vh; min-width: 1000px; overflow: hidden;
+  grid: 52px minmax(0, 1fr) 152px / 236px minmax(0, 1fr) 292px;
+  grid-template-areas: 'top top top' 'left sheet right' 'left strip right';
+}
+.bench.folded { grid-template-rows: 52px minmax(0, 1fr) 30px; }
+.bench > :nth-child(1) { grid-area: top; }
+.bench > :nth-child(2) { grid-area: left; }
+.bench > :nth-child(3) { grid-area: sheet; }
+.bench > :nth-child(4) { grid-area: strip; }
+.bench > :nth-child(5) { grid-area: right; }
+.left { padding: 14px 12px; border-right: 1px solid var(--hairline); overflow-y: auto; min-height: 0; background: var(--paper); }
+.unfold { border: 0; border-top: 1px solid var(--hairline); background: var(--paper); color: var(--teal); cursor: pointer; text-align: left; padding: 0 14px; }
+.lost { max-width: 460px; margin: 18vh auto; display: grid; gap: 14px; }
+.lost h1 { font-size: 20px; }
+.lost a { text-decoration: none; }
+@media (min-width: 1700px) { .bench { grid-template-columns: 280px minmax(0, 1fr) 340px; } }
+</style>

@@ -1,0 +1,179 @@
+import { nanoid } from 'nanoid';
+import { freeze } from '#core/piece/read';
+import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
+import { applySteps, setStep, type Step } from '#core/piece/steps/index';
+import { findCurve, findItem, findLettering, isLettering, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { settingOf } from '#core/drawing/drawPiece';
+import { proofPiece } from '#core/proof/index';
+import type { Problem } from '#core/result';
+import { api } from '~/utils/api';
+import { Keeper, type KeepingState, type LoggedChange, type PendingChange } from '~/utils/keeper';
+import { useFaces } from './faces';
+
+const stashKey = (id: string): string => `under-arc:not-kept:${id}`;
+
+function readStash(id: string): PendingChange[] {
+  try { return JSON.parse(localStorage.getItem(stashKey(id)) ?? '[]') as PendingChange[]; } catch { return []; }
+}
+
+function writeStash(id: string, pending: readonly PendingChange[]): void {
+  try {
+    if (pending.length === 0) localStorage.removeItem(stashKey(id));
+    else localStorage.setItem(stashKey(id), JSON.stringify(pending));
+  } catch { /* a full or forbidden store only costs the safety net */ }
+}
+
+/** The piece on the bench: document, selection, undo list, and whether all changes are kept. */
+export const usePiece = defineStore('piece', () => {
+  const faces = useFaces();
+  const clientId = nanoid(10);
+  const id = ref('');
+  const piece = shallowRef<Piece | null>(null);
+  const history = shallowRef<History>(EMPTY_HISTORY);
+  const keeping = ref<KeepingState>('kept');
+  const selection = shallowRef<readonly string[]>([]);
+  /** What the person should be told once: others' changes, refusals. */
+  const news = shallowRef<{ kind: 'info' | 'warning'; text: string } | null>(null);
+  let keeper: Keeper | null = null;
+  let source: EventSource | null = null;
+
+  const selectedId = computed(() => selection.value[0] ?? null);
+  const selectedLettering = computed(() => (piece.value && selectedId.value ? findLettering(piece.value, selectedId.value) ?? null : null));
+  const selectedCurve = computed(() => {
+    if (!piece.value || !selectedId.value) return null;
+    return findCurve(piece.value, selectedLettering.value?.curveId ?? selectedId.value) ?? null;
+  });
+  const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
+  const settings = computed(() => {
+    const map = new Map<string, ReturnType<typeof settingOf>>();
+    for (const item of piece.value?.items ?? []) {
+      if (isLettering(item)) map.set(item.id, settingOf(item, findCurve(piece.value!, item.curveId)!, faces.loaded));
+    }
+    return map;
+  });
+  const selectedSetting = computed(() => {
+    const found = selectedLettering.value && settings.value.get(selectedLettering.value.id);
+    return found?.ok ? found.value : null;
+  });
+  const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
+    !isLettering(item) || faces.loaded.has(item.faceId) || !faces.listing.some((one) => one.id === item.faceId)));
+  const findings = computed(() => (piece.value && facesReady.value ? proofPiece(piece.value, faces.loaded) : []));
+
+  function show(): void {
+    if (!keeper) return;
+    piece.value = freeze(keeper.piece);
+    history.value = keeper.history;
+    keeping.value = keeper.state;
+    const present = selection.value.filter((one) => findItem(keeper!.piece, one));
+    if (present.length !== selection.value.length) selection.value = present;
+    void faces.ensure(keeper.piece.items.filter(isLettering).map((one) => one.faceId));
+  }
+
+  async function catchUp(): Promise<void> {
+    if (keeper) keeper.takeLines(await api.changesSince(id.value, keeper.revision).catch(() => []));
+  }
+
+  function listen(): void {
+    source?.close();
+    source = new EventSource(api.events(id.value));
+    source.onmessage = ({ data }) => {
+      const event = JSON.parse(data as string) as { kind: string; revision: number; lines: LoggedChange[] };
+      if (!keeper) return;
+      if (event.kind === 'deleted') {
+        news.value = { kind: 'warning', text: 'This piece was deleted from the shelf. Bring it back there to go on.' };
+        return;
+      }
+      const foreign = event.lines.filter((line) => line.clientId !== clientId && line.revision > keeper!.revision);
+      const behind = event.revision > keeper.revision;
+      if (behind && (event.lines.length === 0 || !keeper.takeLines(event.lines))) void catchUp();
+      if (foreign.length > 0) news.value = { kind: 'info', text: `Changed in another tab: ${foreign.at(-1)!.change.label.toLowerCase()}. This one has caught up.` };
+    };
+  }
+
+  /** Brings a piece onto the bench. @throws RequestFailed when it cannot be loaded */
+  async function open(pieceId: string): Promise<void> {
+    close();
+    const loaded = await api.load(pieceId);
+    id.value = pieceId;
+    keeper = new Keeper(freeze(loaded.piece), loaded.revision, loaded.lines, {
+      newId: () => nanoid(12),
+      send: (revision, changes) => api.sendChanges(pieceId, clientId, revision, changes),
+      changed: show,
+      lost: (problem) => { news.value = { kind: 'warning', text: `A change could not be kept. ${problem.message}` }; },
+      stash: (pending) => writeStash(pieceId, pending),
+      later: (run, ms) => { setTimeout(run, ms); },
+    });
+    selection.value = [];
+    keeper.resume(readStash(pieceId), loaded.lines);
+    show();
+    listen();
+  }
+
+  function close(): void {
+    source?.close();
+    source = null;
+    keeper = null;
+    piece.value = null;
+    selection.value = [];
+  }
+
+  /** Letterings that a step may have made too tight. */
+  function touched(next: Piece, steps: readonly Step[]): Lettering[] {
+    const ids = new Set(steps.map((step) => (step.kind === 'set' || step.kind === 'reorder' ? step.id : step.item.id)));
+    return next.items.filter((item): item is Lettering => isLettering(item) && (ids.has(item.id) || ids.has(item.curveId)));
+  }
+
+  /**
+   * Makes an edit. Refuses one that would leave lettering without a place to stand, so that the last good
+   * drawing stays.
+   *
+   * @param gesture changes with the same gesture id undo as one; a new one each time when left out
+   * @returns why the edit was refused, or null
+   */
+  function edit(label: string, steps: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
+    if (!keeper || steps.length === 0) return null;
+    const next = applySteps(keeper.piece, steps);
+    if (!next.ok) return next.problem;
+    if (next.value === keeper.piece) return null;
+    for (const lettering of touched(next.value, steps)) {
+      const before = findLettering(keeper.piece, lettering.id);
+      const curve = findCurve(next.value, lettering.curveId)!;
+      const now = settingOf(lettering, curve, faces.loaded);
+      const was = before && settingOf(before, findCurve(keeper.piece, before.curveId)!, faces.loaded);
+      if (!now.ok && now.problem.code !== 'unknown-face' && (!was || was.ok)) return now.problem;
+    }
+    const selectionBefore = selection.value;
+    if (selectAfter) selection.value = selectAfter;
+    return keeper.make({
+      entryId: gesture ?? nanoid(12), kind: 'do', label, steps, selectionBefore, selectionAfter: selectAfter ?? selectionBefore,
+    });
+  }
+
+  /** Sets one property of an item, or of the piece itself (id null). */
+  function set(label: string, itemId: string | null, path: readonly string[], value: unknown, gesture?: string): Problem | null {
+    return keeper ? edit(label, [setStep(keeper.piece, itemId, path, value)], gesture) : null;
+  }
+
+  function travel(make: typeof undoChange): void {
+    const change = keeper && make(keeper.history);
+    if (!keeper || !change) return;
+    const problem = keeper.make(change);
+    if (problem) news.value = { kind: 'warning', text: problem.message };
+    else select(change.selectionAfter);
+  }
+
+  function select(ids: readonly string[]): void {
+    selection.value = ids.filter((one) => keeper && findItem(keeper.piece, one));
+  }
+
+  const curveOf = (lettering: Lettering): Curve => findCurve(piece.value!, lettering.curveId)!;
+  const on = (curveId: string): readonly Lettering[] => (piece.value ? letteringsOn(piece.value, curveId) : []);
+
+  return {
+    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, curveIsSelected, settings,
+    selectedSetting, facesReady, findings, news, open, close, edit, set, select, curveOf, on,
+    undo: () => travel(undoChange), redo: () => travel(redoChange),
+    retry: () => { void keeper?.flush(); },
+    unsent: () => keeper?.waiting ?? 0,
+  };
+});

@@ -1,0 +1,56 @@
+import type { Vec } from '#core/geometry/vec';
+import type { Sheet } from '#core/piece/types';
+
+export type Tool = 'pick' | 'letter' | 'circle' | 'arc';
+
+const MIN_SCALE = 0.2;
+const MAX_SCALE = 400;
+/** CSS pixels in a millimetre at 100 %. */
+const TRUE_SIZE = 96 / 25.4;
+
+/** How the sheet is looked at: zoom, pan, the tool in hand. Not part of the piece. */
+export const useView = defineStore('view', () => {
+  /** Pixels in a millimetre. */
+  const scale = ref(6);
+  const panX = ref(0);
+  const panY = ref(0);
+  const width = ref(800);
+  const height = ref(600);
+  const tool = ref<Tool>('pick');
+  /** What a drag under way has to say, and where on the sheet. */
+  const label = shallowRef<{ text: string; at: Vec; snapped: boolean } | null>(null);
+  const strip = ref(true);
+
+  const percent = computed(() => (scale.value / TRUE_SIZE) * 100);
+  const transform = computed(() => `matrix(${scale.value} 0 0 ${scale.value} ${panX.value} ${panY.value})`);
+
+  const toScreen = ({ x, y }: Vec): Vec => ({ x: x * scale.value + panX.value, y: y * scale.value + panY.value });
+  const toSheet = ({ x, y }: Vec): Vec => ({ x: (x - panX.value) / scale.value, y: (y - panY.value) / scale.value });
+
+  /** Shows the whole sheet with some desk round it; the rulers take the first 18 px. */
+  function fit({ widthMm, heightMm }: Pick<Sheet, 'widthMm' | 'heightMm'>): void {
+    const ruler = 18;
+    const room = { x: width.value - ruler, y: height.value - ruler };
+    scale.value = Math.min(Math.max(Math.min((room.x - 60) / widthMm, (room.y - 60) / heightMm), MIN_SCALE), MAX_SCALE);
+    panX.value = ruler + (room.x - widthMm * scale.value) / 2;
+    panY.value = ruler + (room.y - heightMm * scale.value) / 2;
+  }
+
+  /** Zooms so that the place under a screen point stays under it. */
+  function zoomAt(at: Vec, factor: number): void {
+    const next = Math.min(Math.max(scale.value * factor, MIN_SCALE), MAX_SCALE);
+    const ratio = next / scale.value;
+    panX.value = at.x - (at.x - panX.value) * ratio;
+    panY.value = at.y - (at.y - panY.value) * ratio;
+    scale.value = next;
+  }
+
+  const zoomBy = (factor: number): void => zoomAt({ x: width.value / 2, y: height.value / 2 }, factor);
+
+  function panBy(dx: number, dy: number): void {
+    panX.value += dx;
+    panY.value += dy;
+  }
+
+  return { scale, panX, panY, width, height, tool, label, strip, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+});

@@ -1,0 +1,76 @@
+import type { Piece } from '#core/piece/types';
+import type { Problem } from '#core/result';
+import type { Answer, LoggedChange, PendingChange } from './keeper';
+
+/** What the shelf shows of a piece. */
+export interface PieceSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly revision: number;
+  readonly changedAt: string;
+}
+
+export interface LoadedPiece {
+  readonly id: string;
+  readonly piece: Piece;
+  readonly revision: number;
+  readonly lines: readonly LoggedChange[];
+}
+
+/** A request that the server answered with a problem, or that did not reach it (status 0). */
+export class RequestFailed extends Error {
+  constructor(readonly status: number, readonly problem: Problem & { lines?: LoggedChange[] }) {
+    super(problem.message);
+  }
+}
+
+const UNREACHABLE: Problem = {
+  code: 'unreachable',
+  message: 'The server does not answer. Your work is still here; check that Under Arc is running and try again.',
+};
+
+async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new RequestFailed(0, UNREACHABLE);
+  }
+  if (response.ok) return await response.json() as T;
+  const known = await response.json().catch(() => UNREACHABLE) as Problem;
+  throw new RequestFailed(response.status, known);
+}
+
+const at = (id: string): string => `/pieces/${encodeURIComponent(id)}`;
+
+export const api = {
+  shelf: () => request<{ pieces: PieceSummary[] }>('GET', '/pieces').then((answer) => answer.pieces),
+  load: (id: string) => request<LoadedPiece>('GET', at(id)),
+  create: (piece: unknown) => request<{ id: string }>('POST', '/pieces', piece),
+  duplicate: (id: string) => request<{ id: string }>('POST', `${at(id)}/duplicate`),
+  remove: (id: string) => request<{ id: string }>('DELETE', at(id)),
+  restore: (id: string) => request<{ id: string }>('POST', `${at(id)}/restore`),
+  rename: (id: string, name: string) => request<{ revision: number }>('PUT', `${at(id)}/name`, { name }),
+  changesSince: (id: string, since: number) =>
+    request<{ lines: LoggedChange[] }>('GET', `${at(id)}/changes?since=${since}`).then((answer) => answer.lines),
+  picture: (id: string, revision: number): string => `/api${at(id)}/picture.svg?revision=${revision}`,
+  events: (id: string): string => `/api${at(id)}/events`,
+
+  /** Sends changes; never throws. */
+  async sendChanges(id: string, clientId: string, baseRevision: number, changes: readonly PendingChange[]): Promise<Answer> {
+    try {
+      const { revision } = await request<{ revision: number }>('POST', `${at(id)}/changes`, { clientId, baseRevision, changes });
+      return { kind: 'kept', revision };
+    } catch (error) {
+      if (!(error instanceof RequestFailed) || error.status === 0 || error.status >= 500) return { kind: 'unreachable' };
+      if (error.status === 409) return { kind: 'stale', lines: error.problem.lines ?? [] };
+      return { kind: 'refused', problem: error.problem };
+    }
+  },
+};

@@ -1,0 +1,192 @@
+import { EMPTY_HISTORY, recordChange, type Change, type History } from '#core/piece/history';
+import { applySteps, mergeSteps, rebaseSteps } from '#core/piece/steps/index';
+import type { Piece } from '#core/piece/types';
+import type { Problem } from '#core/result';
+
+/** A change under way to the server. */
+export interface PendingChange {
+  readonly changeId: string;
+  readonly change: Change;
+}
+
+/** A change as the server has logged it. */
+export interface LoggedChange extends PendingChange {
+  readonly revision: number;
+  readonly clientId: string;
+}
+
+/** What the server answers to changes. */
+export type Answer =
+  | { readonly kind: 'kept'; readonly revision: number }
+  | { readonly kind: 'stale'; readonly lines: readonly LoggedChange[] }
+  | { readonly kind: 'refused'; readonly problem: Problem }
+  | { readonly kind: 'unreachable' };
+
+export type KeepingState = 'kept' | 'keeping' | 'not-kept';
+
+/** What the keeper needs from outside. */
+export interface KeeperPorts {
+  readonly newId: () => string;
+  readonly send: (baseRevision: number, changes: readonly PendingChange[]) => Promise<Answer>;
+  /** Called after anything that a screen shows has changed. */
+  readonly changed: () => void;
+  /** Changes that could not be kept: others removed what they were about, or the server refused them. */
+  readonly lost: (problem: Problem, changes: readonly PendingChange[]) => void;
+  /** Keeps what is not yet acknowledged across a crash of the browser. */
+  readonly stash: (pending: readonly PendingChange[]) => void;
+  readonly later: (run: () => void, ms: number) => void;
+}
+
+const RETRY_MS = 3000;
+const BATCH = 200;
+
+/**
+ * Holds a piece, its undo list and the changes that the server has not acknowledged yet, and keeps the three
+ * true to each other. What is shown is always the acknowledged piece with the pending changes on top; when
+ * others change the piece, theirs go below ours.
+ */
+export class Keeper {
+  private confirmed: Piece;
+  private confirmedHistory: History;
+  private pending: PendingChange[] = [];
+  private inFlight = 0;
+  private unreachable = false;
+  revision: number;
+  piece: Piece;
+  history: History;
+
+  constructor(piece: Piece, revision: number, lines: readonly LoggedChange[], private readonly ports: KeeperPorts) {
+    this.confirmed = this.piece = piece;
+    this.revision = revision;
+    this.confirmedHistory = this.history = lines.reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY);
+  }
+
+  get state(): KeepingState {
+    if (this.pending.length === 0) return 'kept';
+    return this.unreachable ? 'not-kept' : 'keeping';
+  }
+
+  get waiting(): number { return this.pending.length; }
+
+  /** Applies a change at once and sends it soon. Gives why not, when its steps do not fit. */
+  make(change: Change): Problem | null {
+    const next = applySteps(this.piece, change.steps);
+    if (!next.ok) return next.problem;
+    this.piece = next.value;
+    this.history = recordChange(this.history, change);
+    this.enqueue(change);
+    this.ports.stash(this.pending);
+    this.ports.changed();
+    this.ports.later(() => { void this.flush(); }, 120);
+    return null;
+  }
+
+  /** A gesture goes out as few changes: what waits unsent takes in what follows of the same gesture. */
+  private enqueue(change: Change): void {
+    const last = this.pending.at(-1);
+    if (last && this.pending.length > this.inFlight && change.kind === 'do' && last.change.kind === 'do' && last.change.entryId === change.entryId) {
+      const steps = mergeSteps(last.change.steps, change.steps);
+      this.pending[this.pending.length - 1] = { ...last, change: { ...last.change, label: change.label, steps, selectionAfter: change.selectionAfter } };
+    } else {
+      this.pending.push({ changeId: this.ports.newId(), change });
+    }
+  }
+
+  /** Takes up changes that an earlier page could not get acknowledged. Those already logged are left out. */
+  resume(stashed: readonly PendingChange[], known: readonly LoggedChange[]): void {
+    const logged = new Set(known.map((line) => line.changeId));
+    this.pending = stashed.filter((one) => !logged.has(one.changeId));
+    if (this.pending.length === 0) return;
+    this.rebuild();
+    void this.flush();
+  }
+
+  /** Sends what is pending; one request at a time. */
+  async flush(): Promise<void> {
+    if (this.inFlight > 0 || this.pending.length === 0) return;
+    const batch = this.pending.slice(0, BATCH);
+    this.inFlight = batch.length;
+    const answer = await this.ports.send(this.revision, batch);
+    this.inFlight = 0;
+    const wasUnreachable = this.unreachable;
+    this.unreachable = answer.kind === 'unreachable';
+    if (answer.kind === 'kept') this.acknowledge(batch, answer.revision);
+    else if (answer.kind === 'stale') this.takeLines(answer.lines);
+    else if (answer.kind === 'refused') this.giveUp(answer.problem, batch);
+    else this.ports.later(() => { void this.flush(); }, RETRY_MS);
+    this.ports.stash(this.pending);
+    if (answer.kind !== 'unreachable' || !wasUnreachable) this.ports.changed();
+    if (answer.kind !== 'unreachable') await this.flush();
+  }
+
+  private acknowledge(batch: readonly PendingChange[], revision: number): void {
+    // A listener may have brought these lines already, before the answer itself.
+    if (revision <= this.revision) return;
+    const sent = new Set(batch.map((one) => one.changeId));
+    for (const { change } of batch) this.confirm(change);
+    this.revision = revision;
+    this.pending = this.pending.filter((one) => !sent.has(one.changeId));
+    if (this.pending.length === 0) this.settle();
+  }
+
+  private confirm(change: Change): void {
+    const next = applySteps(this.confirmed, change.steps);
+    if (next.ok) this.confirmed = next.value;
+    this.confirmedHistory = recordChange(this.confirmedHistory, change);
+  }
+
+  private settle(): void {
+    this.piece = this.confirmed;
+    this.history = this.confirmedHistory;
+  }
+
+  /**
+   * Changes of others, or of ours that were logged without our hearing of it, in order of revision.
+   * Gives false when lines between are missing: the caller then asks for them.
+   */
+  takeLines(lines: readonly LoggedChange[]): boolean {
+    const fresh = lines.filter((line) => line.revision > this.revision);
+    if (fresh.length === 0) return true;
+    if (fresh[0]!.revision !== this.revision + 1) return false;
+    const mine = new Set(this.pending.map((one) => one.changeId));
+    const onlyOurs = fresh.every((line, i) => this.pending[i]?.changeId === line.changeId);
+    for (const line of fresh) {
+      this.confirm(line.change);
+      this.revision = line.revision;
+      if (mine.has(line.changeId)) this.pending = this.pending.filter((one) => one.changeId !== line.changeId);
+    }
+    if (onlyOurs && this.pending.length > 0) {
+      this.ports.stash(this.pending);
+    } else {
+      this.rebuild();
+    }
+    this.ports.changed();
+    return true;
+  }
+
+  /** Puts the pending changes on top of the acknowledged piece again. */
+  private rebuild(): void {
+    this.settle();
+    const kept: PendingChange[] = [];
+    const lost: PendingChange[] = [];
+    let why: Problem | null = null;
+    for (const one of this.pending) {
+      const next = rebaseSteps(this.piece, one.change.steps);
+      if (!next.ok) { lost.push(one); why = next.problem; continue; }
+      const change = { ...one.change, steps: next.value.steps };
+      this.piece = next.value.piece;
+      this.history = recordChange(this.history, change);
+      kept.push({ ...one, change });
+    }
+    this.pending = kept;
+    this.ports.stash(this.pending);
+    if (why) this.ports.lost(why, lost);
+  }
+
+  private giveUp(problem: Problem, batch: readonly PendingChange[]): void {
+    const sent = new Set(batch.map((one) => one.changeId));
+    this.pending = this.pending.filter((one) => !sent.has(one.changeId));
+    this.rebuild();
+    this.ports.lost(problem, batch);
+  }
+}

@@ -1,0 +1,45 @@
+import type { MeasuredPath } from '../geometry/measuredPath';
+import { frameAt } from '../geometry/walk';
+import type { Vec } from '../geometry/vec';
+import type { SetLettering } from './setLettering';
+
+/** A place off a curve, with the direction in which a lettering is read there. */
+export interface GuidePlace {
+  readonly point: Vec;
+  /** Unit vectors: the reading direction, and towards the tops of the letters. */
+  readonly along: Vec;
+  readonly up: Vec;
+}
+
+/** The place at distance s along a curve, `heightMm` towards the tops of what is read in `direction`. */
+export function placeOff(path: MeasuredPath, s: number, direction: 1 | -1, heightMm: number): GuidePlace {
+  const { point, tangent } = frameAt(path, s);
+  const along = { x: tangent.x * direction, y: tangent.y * direction };
+  const up = { x: along.y, y: -along.x };
+  return { point: { x: point.x + up.x * heightMm, y: point.y + up.y * heightMm }, along, up };
+}
+
+/** Points along a parallel of a curve, dense enough to be drawn as a polyline. */
+export function parallelPoints(path: MeasuredPath, from: number, to: number, direction: 1 | -1, heightMm: number): Vec[] {
+  const count = Math.min(720, Math.max(12, Math.ceil(Math.abs(to - from) / 0.25)));
+  return Array.from({ length: count + 1 }, (_, i) => placeOff(path, from + ((to - from) * i) / count, direction, heightMm).point);
+}
+
+/** The outline of the strip of the sheet that a lettering's ink covers, baseline to cap line, for pointing at it. */
+export function coverOf(set: SetLettering): Vec[] {
+  const { overset, direction, path, baselineMm, capMm } = set;
+  const margin = overset.inkMm > 0 ? 0 : capMm;
+  const from = direction * overset.inkStart - direction * margin;
+  const to = direction * overset.inkEnd + direction * margin;
+  return [
+    ...parallelPoints(path, from, to, direction, baselineMm),
+    ...parallelPoints(path, to, from, direction, baselineMm + capMm),
+  ];
+}
+
+/** Baseline and cap line of a lettering along the whole of its curve, as points. */
+export function bandLines(set: SetLettering): { readonly baseline: Vec[]; readonly capLine: Vec[] } {
+  const { path, direction, baselineMm, capMm } = set;
+  const lines = (height: number): Vec[] => parallelPoints(path, 0, path.lengthMm, direction, height);
+  return { baseline: lines(baselineMm), capLine: lines(baselineMm + capMm) };
+}

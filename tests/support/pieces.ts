@@ -1,0 +1,33 @@
+import { fileURLToPath } from 'node:url';
+import type { ArcShape } from '#core/piece/shapes/arc';
+import type { CircleShape } from '#core/piece/shapes/circle';
+import type { Curve, CurveShape, Item, Lettering, Piece } from '#core/piece/types';
+import type { Face } from '#core/type/face';
+import { shippedFaces } from '../../fonts/shippedFaces';
+
+export const HOME = fileURLToPath(new URL('../..', import.meta.url));
+
+let loading: Promise<ReadonlyMap<string, Face>> | undefined;
+export const faces = (): Promise<ReadonlyMap<string, Face>> => (loading ??= shippedFaces(HOME));
+
+export const circle = (radiusMm: number, x = 42, y = 42): CircleShape => ({ kind: 'circle', centre: { x, y }, radiusMm });
+export const arc = (radiusMm: number, startDeg: number, sweepDeg: number): ArcShape =>
+  ({ kind: 'arc', centre: { x: 42, y: 42 }, radiusMm, startDeg, sweepDeg });
+
+export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, fill: null, stroke: null });
+
+/** A lettering with sensible values, changed where a test wants. */
+export function lettering(wording: string, changes: Partial<Lettering> = {}): Lettering {
+  return {
+    type: 'lettering', id: 'words', curveId: 'ring', wording, faceId: 'limelight', size: { by: 'cap', mm: 5 },
+    seat: { tops: 'outward', side: 'outside', baselineShiftMm: 0 },
+    anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre' },
+    bookends: { startU: 0.5, endU: 0.5 },
+    spacing: { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
+    fill: '#20303a', stroke: null,
+    ...changes,
+  };
+}
+
+export const piece = (items: readonly Item[]): Piece =>
+  ({ format: 'under-arc-piece', version: 1, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, items });

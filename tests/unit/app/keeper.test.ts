@@ -1,0 +1,150 @@
+import { describe, expect, it } from 'vitest';
+import type { Change } from '#core/piece/history';
+import { applySteps, setStep } from '#core/piece/steps/index';
+import { findLettering, type Piece } from '#core/piece/types';
+import { Keeper, type Answer, type LoggedChange, type PendingChange } from '../../../app/utils/keeper';
+import { circle, curve, lettering, piece } from '../../support/pieces';
+import { seeded } from '../../support/random';
+
+const start = piece([curve(circle(30)), lettering('TIDE'), lettering('SEDGE', { id: 'more' })]);
+let ids = 0;
+
+/** A server of a few lines: keeps a piece and its log, answers as the real one does, and can fail. */
+class Desk {
+  piece: Piece = start;
+  log: LoggedChange[] = [];
+  keepers: Keeper[] = [];
+  mode: 'well' | 'away' | 'answer-lost' = 'well';
+
+  take(clientId: string, base: number, changes: readonly PendingChange[]): Answer {
+    if (this.mode === 'away') return { kind: 'unreachable' };
+    if (base !== this.log.length) return { kind: 'stale', lines: this.log.slice(base) };
+    for (const { changeId, change } of changes) {
+      const next = applySteps(this.piece, change.steps);
+      if (!next.ok) return { kind: 'refused', problem: next.problem };
+      this.piece = next.value;
+      this.log.push({ revision: this.log.length + 1, changeId, clientId, change });
+    }
+    return this.mode === 'answer-lost' ? { kind: 'unreachable' } : { kind: 'kept', revision: this.log.length };
+  }
+
+  keeper(name: string, lost: string[] = []): Keeper {
+    const keeper = new Keeper(this.piece, this.log.length, this.log, {
+      newId: () => `c${++ids}`, send: async (base, changes) => this.take(name, base, changes),
+      changed: () => {}, stash: () => {}, later: () => {}, lost: (problem) => { lost.push(problem.code); },
+    });
+    this.keepers.push(keeper);
+    return keeper;
+  }
+}
+const words = (p: Piece, id = 'words'): string => findLettering(p, id)!.wording;
+const typed = (keeper: Keeper, text: string, entryId = `e${++ids}`, id = 'words'): Change => ({
+  entryId, kind: 'do', label: 'Change wording', steps: [setStep(keeper.piece, id, ['wording'], text)], selectionBefore: [], selectionAfter: [],
+});
+
+describe('the keeper', () => {
+  it('shows a change at once, sends it, and is then kept', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    keeper.make(typed(keeper, 'NEW'));
+    expect([words(keeper.piece), keeper.state, words(desk.piece)]).toEqual(['NEW', 'keeping', 'TIDE']);
+    await keeper.flush();
+    expect([keeper.state, words(desk.piece), keeper.revision]).toEqual(['kept', 'NEW', 1]);
+  });
+
+  it('sends a gesture as one change', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    for (const text of ['N', 'NE', 'NEW']) keeper.make(typed(keeper, text, 'one-stay'));
+    await keeper.flush();
+    expect(desk.log).toHaveLength(1);
+    expect(desk.log[0]!.change.steps).toMatchObject([{ value: 'NEW', was: 'TIDE' }]);
+  });
+
+  it('holds on while the server is away, says so, and sends again', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    desk.mode = 'away';
+    keeper.make(typed(keeper, 'NEW'));
+    await keeper.flush();
+    expect(keeper.state).toBe('not-kept');
+    desk.mode = 'well';
+    await keeper.flush();
+    expect([keeper.state, words(desk.piece)]).toEqual(['kept', 'NEW']);
+  });
+
+  it('does not apply twice what was logged although its answer was lost', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    desk.mode = 'answer-lost';
+    keeper.make(typed(keeper, 'NEW'));
+    await keeper.flush();
+    desk.mode = 'well';
+    await keeper.flush();
+    expect([keeper.state, desk.log.length, words(keeper.piece)]).toEqual(['kept', 1, 'NEW']);
+  });
+
+  it('loses nothing on a stale write: both changes are there afterwards', async () => {
+    const desk = new Desk();
+    const [a, b] = [desk.keeper('a'), desk.keeper('b')];
+    a.make(typed(a, 'FROM A'));
+    b.make(typed(b, 'FROM B', undefined, 'more'));
+    await a.flush();
+    await b.flush();
+    expect([words(desk.piece), words(desk.piece, 'more'), b.state]).toEqual(['FROM A', 'FROM B', 'kept']);
+    expect(words(b.piece)).toBe('FROM A');
+    expect(b.history.undo.map((entry) => entry.steps[0])).toHaveLength(2);
+  });
+
+  it('says what it could not keep when others removed what it was about', async () => {
+    const desk = new Desk();
+    const lost: string[] = [];
+    const [a, b] = [desk.keeper('a'), desk.keeper('b', lost)];
+    a.make({ ...typed(a, ''), steps: [{ kind: 'remove', index: 2, item: start.items[2]! }] });
+    b.make(typed(b, 'FROM B', undefined, 'more'));
+    b.make(typed(b, 'STAYS'));
+    await a.flush();
+    await b.flush();
+    expect(lost).toEqual(['step-does-not-fit']);
+    expect([words(desk.piece), b.state]).toEqual(['STAYS', 'kept']);
+  });
+
+  it('asks for lines when some are missing between', () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    const line = (revision: number): LoggedChange => ({ revision, changeId: `x${revision}`, clientId: 'b', change: typed(keeper, `R${revision}`) });
+    expect(keeper.takeLines([line(2)])).toBe(false);
+    expect(keeper.takeLines([line(1), line(2)])).toBe(true);
+    expect(words(keeper.piece)).toBe('R2');
+  });
+
+  it('takes up after a crash what was not acknowledged, leaving out what was', async () => {
+    const desk = new Desk();
+    const before = desk.keeper('a');
+    const stash: PendingChange[] = [{ changeId: 'got-there', change: typed(before, 'ONE') }, { changeId: 'did-not', change: { ...typed(before, 'TWO', undefined, 'more') } }];
+    desk.take('a', 0, stash.slice(0, 1));
+    const after = desk.keeper('a');
+    after.resume(stash, desk.log);
+    await after.flush();
+    expect([words(desk.piece), words(desk.piece, 'more'), desk.log.length]).toEqual(['ONE', 'TWO', 2]);
+  });
+
+  it('brings any mix of editors to the same piece, with nothing lost', async () => {
+    const random = seeded(42);
+    const desk = new Desk();
+    const keepers = ['a', 'b', 'c'].map((name) => desk.keeper(name));
+    for (let n = 0; n < 400; n++) {
+      const keeper = keepers[Math.floor(random() * 3)]!;
+      desk.mode = random() < 0.15 ? 'away' : random() < 0.1 ? 'answer-lost' : 'well';
+      if (random() < 0.5) keeper.make(typed(keeper, `T${n}`, undefined, random() < 0.5 ? 'words' : 'more'));
+      if (random() < 0.5) await keeper.flush();
+    }
+    desk.mode = 'well';
+    for (const keeper of [...keepers, ...keepers]) { await keeper.flush(); keeper.takeLines(desk.log); }
+    for (const keeper of keepers) {
+      expect(keeper.piece).toEqual(desk.piece);
+      expect(keeper.state).toBe('kept');
+    }
+    expect(new Set(desk.log.map((line) => line.changeId)).size).toBe(desk.log.length);
+  });
+});

@@ -1,0 +1,43 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
+
+const folder = mkdtempSync(join(tmpdir(), 'under-arc-cli-'));
+const underArc = (...args: string[]) => spawnSync('npx', ['under-arc', ...args], { cwd: HOME, encoding: 'utf8' });
+const inFolder = (name: string): string => join(folder, name);
+
+describe('npx under-arc', () => {
+  it('renders a piece as SVG and as PDF', () => {
+    const svg = underArc('render', 'demo/1-roundel.json', inFolder('a.svg'));
+    expect([svg.status, svg.stdout.trim()]).toEqual([0, `${inFolder('a.svg')}: 84 × 84 mm, 12 outlines`]);
+    expect(readFileSync(inFolder('a.svg'), 'utf8')).toContain('<path');
+    expect(underArc('render', 'demo/3-cap-badge.json', inFolder('a.pdf')).status).toBe(0);
+    expect(readFileSync(inFolder('a.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+
+  it('says what is wrong with a piece, with the path, and leaves no half file', () => {
+    writeFileSync(inFolder('wrong.json'), JSON.stringify({ ...piece([]), sheet: { widthMm: 'wide', heightMm: 84, bleedMm: 0 }, extra: 1 }));
+    const wrong = underArc('render', inFolder('wrong.json'), inFolder('wrong.svg'));
+    expect(wrong.status).toBe(1);
+    expect(wrong.stderr).toContain('sheet.widthMm');
+    expect(wrong.stderr).toContain('extra');
+    writeFileSync(inFolder('tight.json'), JSON.stringify(piece([curve(circle(2)), lettering('TIDE', { seat: { tops: 'inward', side: 'inside', baselineShiftMm: 0 } })])));
+    const tight = underArc('render', inFolder('tight.json'), inFolder('tight.svg'));
+    expect([tight.status, tight.stderr.includes('Too tight')]).toEqual([1, true]);
+    const missing = underArc('render', inFolder('not-there.json'), inFolder('x.svg'));
+    expect([missing.status, missing.stderr.includes('could not be read')]).toEqual([1, true]);
+    const nowhere = underArc('render', 'demo/1-roundel.json', join(folder, 'no-such-folder', 'x.svg'));
+    expect([nowhere.status, nowhere.stderr.includes('could not be written')]).toEqual([1, true]);
+    expect(readdirSync(folder).filter((name) => /wrong\.svg|tight\.svg|part/.test(name))).toEqual([]);
+    expect(existsSync(inFolder('x.svg'))).toBe(false);
+  });
+
+  it('explains itself when the call is not understood', () => {
+    expect(underArc('render', 'demo/1-roundel.json', 'out.gif')).toMatchObject({ status: 2 });
+    expect(underArc().stderr).toContain('under-arc render PIECE.json');
+    expect(underArc('check', 'demo/2-marmalade-lid.json')).toMatchObject({ status: 0 });
+  });
+});

@@ -1,0 +1,102 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { PDFDocument } from '@cantoo/pdf-lib';
+import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
+import { writePdf } from '#core/output/pdf';
+import { writeSvg } from '#core/output/svg';
+import { TextBuffer } from '#core/output/textBuffer';
+import { parsePiece } from '#core/piece/read';
+import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
+import { between, seeded } from '../../support/random';
+
+const folder = mkdtempSync(join(tmpdir(), 'under-arc-'));
+async function demo(name: string): Promise<Drawing> {
+  const read = parsePiece(readFileSync(`${HOME}/demo/${name}.json`, 'utf8'));
+  if (!read.ok) throw new Error(read.problem.message);
+  return drawPiece(read.value, await faces());
+}
+const run = (command: string, ...args: string[]): string => execFileSync(command, args, { encoding: 'utf8' });
+
+describe('numbers in files', () => {
+  it('are those of toFixed, without trailing zeros', () => {
+    const buffer = new TextBuffer();
+    const random = seeded(2);
+    const values = [0, -0, 1, -1, 0.5, 0.00004, -0.00004, 0.00005, 99.99999, 1e-9, 123456.789, -214748.3647, 214748.3648, 1e9, 1e13];
+    for (let n = 0; n < 3000; n++) values.push(between(random, -1, 1) * 10 ** between(random, -5, 5));
+    for (const value of values) for (const decimals of [0, 2, 3, 4]) {
+      buffer.clear();
+      buffer.number(value, decimals);
+      const written = Number(buffer.toString());
+      expect(Math.abs(written - value)).toBeLessThanOrEqual(0.5 * 10 ** -decimals * (1 + 1e-9) + Math.abs(value) * 1e-15);
+      expect(buffer.toString()).toMatch(/^-?\d+(\.\d*[1-9])?$/);
+    }
+  });
+  it('outgrow any buffer', () => {
+    const buffer = new TextBuffer();
+    for (let n = 0; n < 30000; n++) { buffer.number(n, 0); buffer.byte(32); }
+    const list = buffer.toString().trim().split(' ');
+    expect(list).toHaveLength(30000);
+    expect(list[29999]).toBe('29999');
+  });
+});
+
+describe('SVG', () => {
+  it('has the sheet in mm, one path an inked item, no text and no references', async () => {
+    const svg = writeSvg(await demo('1-roundel'));
+    expect(svg).toContain('width="84mm" height="84mm" viewBox="0 0 84 84"');
+    expect(svg.match(/<path /g)).toHaveLength(12);
+    expect(svg).not.toMatch(/<text|font|href|<image|NaN|Infinity/);
+  });
+  it('escapes the name, and is the same for the same piece', async () => {
+    const named = { ...piece([curve(circle(30)), lettering('A<&"')]), name: 'Otter & <mere> "quoted" \u0001' };
+    const svg = writeSvg(drawPiece(named, await faces()));
+    expect(svg).toContain('<title>Otter &amp; &lt;mere&gt; &quot;quoted&quot;  </title>');
+    expect(writeSvg(drawPiece(structuredClone(named), await faces()))).toBe(svg);
+  });
+});
+
+describe('PDF', () => {
+  it('is whole, has no fonts, and its boxes are the sheet to 0.01 mm', async () => {
+    for (const [name, width, height] of [['1-roundel', 84, 84], ['2-marmalade-lid', 70, 70], ['3-cap-badge', 46, 40]] as const) {
+      const file = join(folder, `${name}.pdf`);
+      writeFileSync(file, await writePdf(await demo(name)));
+      expect(run('qpdf', '--check', file)).toContain('No syntax or stream encoding errors found');
+      expect(run('pdffonts', file).trim().split('\n')).toHaveLength(2);
+      const page = (await PDFDocument.load(readFileSync(file))).getPage(0);
+      for (const box of [page.getMediaBox(), page.getTrimBox()]) {
+        expect(Math.abs((box.width / 72) * 25.4 - width)).toBeLessThan(0.01);
+        expect(Math.abs((box.height / 72) * 25.4 - height)).toBeLessThan(0.01);
+      }
+    }
+  });
+  it('is the same bytes for the same piece, and carries its name', async () => {
+    const drawing = await demo('3-cap-badge');
+    const a = await writePdf(drawing), b = await writePdf(await demo('3-cap-badge'));
+    expect(Buffer.from(a).equals(Buffer.from(b))).toBe(true);
+    const file = join(folder, 'named.pdf');
+    writeFileSync(file, await writePdf({ ...drawing, name: 'Öttermere (卍) \\ Railway' }));
+    expect(run('pdfinfo', file)).toContain('Title:           Öttermere (卍) \\ Railway');
+  });
+});
+
+describe('a drawing', () => {
+  it('reports what it cannot draw, and draws the rest', async () => {
+    const drawing = drawPiece(piece([
+      curve({ ...circle(2) }), lettering('TOO TIGHT', { seat: { tops: 'inward', side: 'inside', baselineShiftMm: 0 } }),
+      curve(circle(30), 'wide'), lettering('FINE', { id: 'fine', curveId: 'wide' }), lettering('LOST', { id: 'lost', curveId: 'wide', faceId: 'not-there' }),
+    ]), await faces());
+    expect(drawing.problems.map((one) => [one.code, one.field])).toEqual([['too-tight', 'words'], ['unknown-face', 'lost']]);
+    expect(drawing.paths.map((path) => path.id)).toEqual(['fine']);
+  });
+  it('draws the same objects again for what has not changed', async () => {
+    const first = piece([curve(circle(30)), lettering('A'), lettering('B', { id: 'b' })]);
+    const second = { ...first, items: [first.items[0]!, first.items[1]!, { ...first.items[2]!, wording: 'C' } as typeof first.items[2] & object] };
+    const all = await faces();
+    const [a, b] = [drawPiece(first, all), drawPiece(second, all)];
+    expect(b.paths[0]).toBe(a.paths[0]);
+    expect(b.paths[1]).not.toBe(a.paths[1]);
+  });
+});

@@ -1,0 +1,83 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Change } from '#core/piece/history';
+import { setStep } from '#core/piece/steps/index';
+import { changesSince, latestChanges } from '../../../server/data/changes';
+import { commitChanges } from '../../../server/data/commit';
+import { openDatabase, type Database } from '../../../server/data/database';
+import { takeLock } from '../../../server/data/lock';
+import { findPiece, insertPiece, listPieces, setDeleted } from '../../../server/data/pieces';
+import { circle, curve, lettering, piece } from '../../support/pieces';
+
+const start = piece([curve(circle(30)), lettering('TIDE')]);
+const sent = (wording: string, changeId: string) => ({
+  changeId,
+  change: { entryId: changeId, kind: 'do', label: 'Change wording', steps: [setStep(start, 'words', ['wording'], wording)], selectionBefore: [], selectionAfter: [] } as Change,
+});
+
+describe('the database', () => {
+  let db: Database;
+  beforeAll(async () => { db = await openDatabase(''); });
+  afterAll(() => db.close());
+
+  it('keeps changes in order, each with its revision', async () => {
+    await insertPiece(db, 'p1', start);
+    expect(await commitChanges(db, 'p1', 'a', 0, [sent('ONE', 'c1'), sent('TWO', 'c2')])).toMatchObject({ ok: true, value: { revision: 2 } });
+    expect((await findPiece(db, 'p1'))!.piece.items[1]).toMatchObject({ wording: 'TWO' });
+    expect((await changesSince(db, 'p1', 1)).map((line) => line.changeId)).toEqual(['c2']);
+    expect((await latestChanges(db, 'p1', 1)).map((line) => line.revision)).toEqual([2]);
+  });
+
+  it('answers a stale write with what came since, and changes nothing', async () => {
+    const stale = await commitChanges(db, 'p1', 'b', 1, [sent('THREE', 'c3')]);
+    expect(stale).toMatchObject({ ok: false, problem: { code: 'stale', value: [{ changeId: 'c2', revision: 2 }] } });
+    expect((await findPiece(db, 'p1'))!.revision).toBe(2);
+  });
+
+  it('takes all changes of a request or none', async () => {
+    const bad = sent('x', 'c5');
+    const broken = { ...bad, change: { ...bad.change, steps: [{ kind: 'set', id: 'gone', path: ['wording'], value: 'x', was: 'y' }] } as Change };
+    expect(await commitChanges(db, 'p1', 'a', 2, [sent('FOUR', 'c4'), broken])).toMatchObject({ ok: false, problem: { code: 'step-does-not-fit' } });
+    expect((await findPiece(db, 'p1'))!.piece.items[1]).toMatchObject({ wording: 'TWO' });
+  });
+
+  it('refuses a change after which the piece would break its rules', async () => {
+    const wrong = { changeId: 'c6', change: { ...sent('', 'c6').change, steps: [setStep(start, 'ring', ['shape', 'radiusMm'], -3)] } };
+    expect(await commitChanges(db, 'p1', 'a', 2, [wrong])).toMatchObject({ ok: false, problem: { code: 'wrong-piece', field: 'items[0].shape.radiusMm' } });
+  });
+
+  it('deletes with a way back', async () => {
+    expect(await setDeleted(db, 'p1', true)).toBe(true);
+    expect([await findPiece(db, 'p1'), await setDeleted(db, 'p1', true)]).toEqual([null, false]);
+    expect((await listPieces(db)).map((one) => one.id)).not.toContain('p1');
+    expect(await commitChanges(db, 'p1', 'a', 2, [sent('x', 'c7')])).toMatchObject({ ok: false, problem: { code: 'not-found' } });
+    expect(await setDeleted(db, 'p1', false)).toBe(true);
+    expect(await listPieces(db)).toMatchObject([{ id: 'p1', widthMm: 84, revision: 2 }]);
+  });
+});
+
+describe('the lock on the data folder', () => {
+  it('is refused while its process lives, and taken over when it is gone', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'under-arc-lock-'));
+    const first = takeLock(folder);
+    expect(first).toHaveProperty('release');
+    expect(takeLock(folder)).toEqual({ heldBy: process.pid });
+    if ('release' in first) first.release();
+    // A process that has ended left its lock behind.
+    const { pid } = spawnSync('true');
+    writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid, started: '1' }));
+    expect(takeLock(folder)).toHaveProperty('release');
+    expect(JSON.parse(readFileSync(join(folder, 'in-use.json'), 'utf8')).pid).toBe(process.pid);
+  });
+
+  it('is not held by another process that happens to have the same number, nor by half a file', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'under-arc-lock-'));
+    writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid: process.pid, started: 'long ago' }));
+    expect(takeLock(folder)).toHaveProperty('release');
+    writeFileSync(join(folder, 'in-use.json'), '{"pid":');
+    expect(takeLock(folder)).toHaveProperty('release');
+  });
+});
