@@ -23,6 +23,7 @@ build_app() {
 
 # need COMMAND PACKAGE: installs a Debian package when its command is missing.
 need() {
+  # Every test machine has apt; elsewhere the message says what to install.
   command -v "$1" >/dev/null 2>&1 && return
   echo "Installing $2…"
   if [ -z "${APT_UPDATED:-}" ]; then apt-get update -qq; APT_UPDATED=1; fi

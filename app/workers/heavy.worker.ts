@@ -1,40 +1,14 @@
-import { expose, transfer } from 'comlink';
-import { blocking, drawPiece } from '#core/drawing/drawPiece';
-import { writePdf } from '#core/output/pdf';
-import { writeSvg } from '#core/output/svg';
-import { isLettering, type Piece } from '#core/piece/types';
-import { fail, ok, type Result } from '#core/result';
-import { createFace, type Face } from '#core/type/face';
-import list from '../../fonts/faces.json';
+import { expose } from 'comlink';
 
-export type FileFormat = 'svg' | 'pdf';
-
-const faces = new Map<string, Face>();
-
-async function ensureFaces(piece: Piece): Promise<void> {
-  const wanted = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
-  await Promise.all(list.filter(({ id }) => wanted.has(id) && !faces.has(id)).map(async ({ id, name }) => {
-    const response = await fetch(`/faces/${id}.ttf`);
-    if (!response.ok) return;
-    const face = createFace(id, name, new Uint8Array(await response.arrayBuffer()));
-    if (face.ok) faces.set(id, face.value);
-  }));
-}
+/**
+ * The worker's end of the door. The work itself is loaded on the first call: its modules wait for WebAssembly
+ * before they are there, and a message that comes while nobody listens is lost.
+ */
+const work = () => import('./heavy');
+type Work = Awaited<ReturnType<typeof work>>;
 
 const heavy = {
-  /**
-   * Makes a file of a piece.
-   *
-   * @returns its bytes, or why lettering would be missing from it
-   */
-  async makeFile(piece: Piece, format: FileFormat): Promise<Result<Uint8Array>> {
-    await ensureFaces(piece);
-    const drawing = drawPiece(piece, faces);
-    const [problem] = blocking(drawing);
-    if (problem) return fail(problem);
-    const bytes = format === 'pdf' ? await writePdf(drawing) : new TextEncoder().encode(writeSvg(drawing));
-    return transfer(ok(bytes), [bytes.buffer]);
-  },
+  makeFile: async (...given: Parameters<Work['makeFile']>) => (await work()).makeFile(...given),
 };
 
 export type Heavy = typeof heavy;

@@ -44,6 +44,8 @@ export function traceLetter(set: SetLettering, index: number, x: number, y: numb
   const a = cos * scale, b = sin * scale;
   for (const glyph of letter.glyphs) {
     const dx = glyph.x - letter.advance / 2;
-    traceOutline(run.face.outline(glyph.id), a, b, b, -a, x + a * dx + b * glyph.y, y + b * dx - a * glyph.y, sink);
+    const e = x + a * dx + b * glyph.y, f = y + b * dx - a * glyph.y;
+    if (sink.outline) sink.outline(run.face.outline(glyph.id), a, b, b, -a, e, f);
+    else traceOutline(run.face.outline(glyph.id), a, b, b, -a, e, f, sink);
   }
 }

@@ -1,6 +1,7 @@
 import { ProgrammerError, type Problem } from '../result';
 import { cubicLength } from './gaussLegendre';
 import { cubicDerivatives, cubicTangent, endPoint, startPoint, type CubicSegment, type Path, type Segment } from './segment';
+import { fitSpan, type SpanPolynomial } from './spanPolynomial';
 import { distance, type Vec } from './vec';
 
 /**
@@ -19,6 +20,8 @@ export interface Span {
   /** Signed curvature at both ends, 1/mm, positive where the path turns clockwise. */
   readonly curvature0: number;
   readonly curvature1: number;
+  /** Length and turning of a stretch of a cubic; null on lines and arcs, and at a cusp, where there is no good fit. */
+  readonly polynomial: SpanPolynomial | null;
 }
 
 /** A path with its lengths and turnings measured. Derived data: build it with `measurePath`, never edit it. */
@@ -69,13 +72,15 @@ function splitCubic(c: CubicSegment, toleranceMm: number, drafts: Draft[]): void
     const between = cubicTangent(c, middle);
     if (!from || !to || !between) return;
     const turn = turnBetween(from, between) + turnBetween(between, to);
-    const settled = Math.abs(left + right - length) <= toleranceMm * Math.max(t1 - t0, 1e-3) && Math.abs(turn) < Math.PI / 4;
-    if ((settled && depth > 1) || depth >= MAX_DEPTH) {
+    const tolerance = toleranceMm * Math.max(t1 - t0, 1e-3);
+    const settled = depth > 1 && Math.abs(left + right - length) <= tolerance && Math.abs(turn) < Math.PI / 4;
+    const polynomial = settled ? fitSpan(c, t0, t1, toleranceMm) : null;
+    if (polynomial || depth >= MAX_DEPTH) {
       drafts.push({
         span: {
           segment: c, t0, t1, startTangent: from,
           dtds0: inverseSpeed(c, t0), dtds1: inverseSpeed(c, t1),
-          curvature0: cubicCurvature(c, t0), curvature1: cubicCurvature(c, t1),
+          curvature0: cubicCurvature(c, t0), curvature1: cubicCurvature(c, t1), polynomial,
         },
         length: left + right,
         turning: turn,
@@ -93,7 +98,7 @@ function measureSegment(segment: Segment, toleranceMm: number, drafts: Draft[]):
     splitCubic(segment, toleranceMm, drafts);
     return;
   }
-  const whole = { segment, t0: 0, t1: 1 };
+  const whole = { segment, t0: 0, t1: 1, polynomial: null };
   if (segment.kind === 'line') {
     const length = distance(segment.from, segment.to);
     if (length === 0) return;

@@ -2,6 +2,7 @@ import { ProgrammerError } from '../result';
 import { cubicLength } from './gaussLegendre';
 import type { MeasuredPath, Span } from './measuredPath';
 import { cubicDerivatives, pointAt, type CubicSegment } from './segment';
+import { evaluate, solveSpan } from './spanPolynomial';
 import type { Vec } from './vec';
 
 /** Where one stands at a distance along a path. */
@@ -98,6 +99,41 @@ function guess(span: Span, k: number, fraction: number, stretch: number): number
 }
 
 function walkCubic(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
+  const f0 = stretchedAt(path, index, k);
+  const stretch = stretchedAt(path, index + 1, k) - f0;
+  const { polynomial, t0, t1 } = span;
+  if (!polynomial || !(stretch > 0)) {
+    walkCubicByQuadrature(path, index, span, f, k, out, row);
+    return;
+  }
+  const c = span.segment as CubicSegment;
+  const width = t1 - t0;
+  const first = ((guess(span, k, (f - f0) / stretch, stretch) - t0) / width) * 2 - 1;
+  const v = solveSpan(polynomial, k, f - f0, Math.min(Math.max(first, -1), 1), DISTANCE_TOLERANCE);
+  const t = t0 + ((v + 1) / 2) * width;
+  const m = 1 - t;
+  const { p0, p1, p2, p3 } = c;
+  const ax = p1.x - p0.x, ay = p1.y - p0.y, bx = p2.x - p1.x, by = p2.y - p1.y, cx = p3.x - p2.x, cy = p3.y - p2.y;
+  const dx = m * m * ax + 2 * m * t * bx + t * t * cx, dy = m * m * ay + 2 * m * t * by + t * t * cy;
+  const ddx = m * (bx - ax) + t * (cx - bx), ddy = m * (by - ay) + t * (cy - by);
+  const speed = Math.sqrt(dx * dx + dy * dy);
+  if (speed < 1e-9) {
+    // At the end of a handle without length: the tangent there is a limit.
+    walkCubicByQuadrature(path, index, span, f, k, out, row);
+    return;
+  }
+  out[row] = m * m * m * p0.x + 3 * m * t * (m * p1.x + t * p2.x) + t * t * t * p3.x;
+  out[row + 1] = m * m * m * p0.y + 3 * m * t * (m * p1.y + t * p2.y) + t * t * t * p3.y;
+  out[row + 2] = dx / speed;
+  out[row + 3] = dy / speed;
+  out[row + 4] = path.startDistance[index]! + evaluate(polynomial.length, v);
+  // With P' = 3(dx, dy) and P'' = 6(ddx, ddy) the curvature is 18/27 of the plain quotient.
+  out[row + 5] = ((dx * ddy - dy * ddx) / (speed * speed * speed)) * (2 / 3);
+  out[row + 6] = path.startTurning[index]! + evaluate(polynomial.turning, v);
+}
+
+/** The same where length and turning have no good polynomial: near a cusp. Slower, and sure. */
+function walkCubicByQuadrature(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
   const c = span.segment as CubicSegment;
   const f0 = stretchedAt(path, index, k);
   const stretch = stretchedAt(path, index + 1, k) - f0;

@@ -12,7 +12,7 @@ class ContentSink implements Sink {
   /** Finished operators. */
   readonly text = new TextBuffer();
   /** The outline under construction: PDF allows no colour operator inside one, so it waits for its paint. */
-  private readonly outline = new TextBuffer();
+  private readonly waiting = new TextBuffer();
   private x = 0;
   private y = 0;
 
@@ -27,8 +27,8 @@ class ContentSink implements Sink {
 
   private to(x: number, y: number): void { this.x = x; this.y = y; }
 
-  moveTo(x: number, y: number): void { this.numbers(this.outline, 'm', x, y); this.to(x, y); }
-  lineTo(x: number, y: number): void { this.numbers(this.outline, 'l', x, y); this.to(x, y); }
+  moveTo(x: number, y: number): void { this.numbers(this.waiting, 'm', x, y); this.to(x, y); }
+  lineTo(x: number, y: number): void { this.numbers(this.waiting, 'l', x, y); this.to(x, y); }
   quadTo(x1: number, y1: number, x: number, y: number): void {
     // PDF has cubics only; raising the degree is exact.
     this.curveTo(
@@ -37,10 +37,10 @@ class ContentSink implements Sink {
     );
   }
   curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
-    this.numbers(this.outline, 'c', x1, y1, x2, y2, x, y);
+    this.numbers(this.waiting, 'c', x1, y1, x2, y2, x, y);
     this.to(x, y);
   }
-  closePath(): void { this.outline.ascii('h\n'); }
+  closePath(): void { this.waiting.ascii('h\n'); }
 
   private colour(hex: string, operator: string): void {
     this.numbers(this.text, operator, ...[1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16) / 255));
@@ -52,8 +52,8 @@ class ContentSink implements Sink {
       this.colour(paint.stroke.colour, 'RG');
       this.numbers(this.text, 'w', paint.stroke.widthMm);
     }
-    this.text.append(this.outline);
-    this.outline.clear();
+    this.text.append(this.waiting);
+    this.waiting.clear();
     this.text.ascii(`${paintOperator(paint)}\n`);
   }
 }

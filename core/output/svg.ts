@@ -38,15 +38,6 @@ class PathDataSink implements Sink {
   toString(): string { return this.text.toString(); }
 }
 
-const screen = new PathDataSink(3);
-
-/** Path data of one painted outline at the screen's precision: 0.001 mm, a fiftieth of a pixel at 2000 %. */
-export function screenPathData(trace: (sink: Sink) => void): string {
-  screen.clear();
-  trace(screen);
-  return screen.toString();
-}
-
 const escape = (text: string): string =>
   text.replace(/[&<>"\u0000-\u001f]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? ' ');
 

@@ -1,5 +1,6 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { frameAt } from '../geometry/walk';
+import type { Letter } from '../type/shape';
 import type { MeasuredRun } from './measure';
 
 /** How far a letter's ink reaches along the curve from the middle of its advance, mm along the curve itself. */
@@ -21,9 +22,41 @@ export function inkReach(
   measured: MeasuredRun, index: number, scale: number, path: MeasuredPath, s: number, direction: 1 | -1,
   curvature: number, baselineMm: number,
 ): InkReach {
-  const { run } = measured;
-  const letter = run.letters[index]!;
-  const constant = path.curvatureMin === path.curvatureMax;
+  const letter = measured.run.letters[index]!;
+  const reach = path.curvatureMin === path.curvatureMax
+    ? reachOnCircle(measured, letter, scale, curvature, baselineMm)
+    : reachAnywhere(measured, letter, scale, path, s, direction, curvature, baselineMm);
+  return reach.back <= reach.ahead ? reach : { back: -measured.halfAdvances[index]!, ahead: measured.halfAdvances[index]! };
+}
+
+/**
+ * Constant curvature, in closed form: a point at (x, y) stands at the angle atan(x / (1/κ + y)) from the letter's
+ * own ray, which grows with the quotient, so only the quotients need comparing.
+ */
+function reachOnCircle({ run }: MeasuredRun, letter: Letter, scale: number, curvature: number, baselineMm: number): InkReach {
+  const straight = curvature === 0;
+  const base = straight ? 1 : 1 / curvature + baselineMm;
+  let least = Infinity;
+  let most = -Infinity;
+  for (const glyph of letter.glyphs) {
+    const hull = run.face.hull(glyph.id);
+    const dx = glyph.x - letter.advance / 2;
+    for (let i = 0; i < hull.length; i += 2) {
+      const x = (hull[i]! + dx) * scale;
+      const quotient = straight ? x : x / (base + (hull[i + 1]! + glyph.y) * scale);
+      if (quotient < least) least = quotient;
+      if (quotient > most) most = quotient;
+    }
+  }
+  if (straight || least > most) return { back: least, ahead: most };
+  const [a, b] = [Math.atan(least) / curvature, Math.atan(most) / curvature];
+  return { back: Math.min(a, b), ahead: Math.max(a, b) };
+}
+
+/** Any curve: the osculating circle gives the first guess, Newton's steps the foot itself. */
+function reachAnywhere(
+  { run }: MeasuredRun, letter: Letter, scale: number, path: MeasuredPath, s: number, direction: 1 | -1, curvature: number, baselineMm: number,
+): InkReach {
   let back = Infinity;
   let ahead = -Infinity;
   for (const glyph of letter.glyphs) {
@@ -31,14 +64,12 @@ export function inkReach(
     for (let i = 0; i < hull.length; i += 2) {
       const x = (hull[i]! + glyph.x - letter.advance / 2) * scale;
       const y = baselineMm + (hull[i + 1]! + glyph.y) * scale;
-      // Closed form where the curvature is constant; the osculating circle is the first guess elsewhere.
-      let along = curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature;
-      if (!constant) along = footOf(path, s, direction, x, y, along);
+      const along = footOf(path, s, direction, x, y, curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature);
       if (along < back) back = along;
       if (along > ahead) ahead = along;
     }
   }
-  return back <= ahead ? { back, ahead } : { back: -measured.halfAdvances[index]!, ahead: measured.halfAdvances[index]! };
+  return { back, ahead };
 }
 
 /** Foot on the path of a point given in the frame at s, as a distance from s in the reading direction. */

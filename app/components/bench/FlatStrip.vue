@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { screenPathData } from '#core/output/svg';
+import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { traceLetter } from '#core/drawing/traceLetters';
 import { useElementSize } from '@vueuse/core';
 import { bookendAt, slideTo } from '#core/setting/grips';
@@ -30,7 +30,7 @@ const px = (mm: number): number => origin.value + mm * scale.value;
 function lettersPath(only: (index: number) => boolean): string {
   const current = set.value!;
   const { letters } = strip.value!;
-  return screenPathData((sink) => letters.forEach((x, i) => { if (only(i)) traceLetter(current, i, x, 0, 1, 0, sink); }));
+  return screenPathData((sink) => letters.forEach((x, i) => { if (only(i)) traceLetter(current, i, x, 0, 1, 0, sink); }), UNIT_MM.coarse);
 }
 const over = computed(() => new Set(set.value?.overset.letters ?? []));
 const good = computed(() => (set.value ? lettersPath((i) => !over.value.has(i)) : ''));
@@ -98,7 +98,7 @@ const summary = computed(() => {
         <path class="anchor" :d="`M${px(0)} ${BASE + 11}l5 5l-5 5l-5 -5Z`" />
         <g class="letters" @pointerdown="dragLetters">
           <rect :x="px(strip.letters[0] ?? 0) - 20" :width="Math.max(40, px(strip.letters.at(-1) ?? 0) - px(strip.letters[0] ?? 0) + 40)" :y="BASE - MAX_CAP - 4" :height="MAX_CAP + 14" fill="transparent" />
-          <g :transform="`translate(${origin} ${BASE}) scale(${scale})`">
+          <g :transform="`translate(${origin} ${BASE}) scale(${scale * UNIT_MM.coarse})`">
             <path :d="good" />
             <path v-if="bad" :d="bad" class="bad" />
           </g>

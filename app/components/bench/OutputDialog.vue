@@ -2,7 +2,7 @@
 import { FileText, Shapes } from 'lucide-vue-next';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
-import type { FileFormat } from '~/workers/heavy.worker';
+import type { FileFormat } from '~/workers/heavy';
 
 /** Making files: all from the one drawing, at true size, outlines only. */
 const open = defineModel<boolean>({ required: true });
@@ -56,7 +56,7 @@ watch(open, () => { problem.value = made.value = ''; });
 
 <style scoped>
 .formats { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; margin-top: 16px; }
-.format { display: grid; justify-items: start; gap: 5px; padding: 14px; border: 1px solid var(--hairline); border-radius: 9px; background: var(--field); text-align: left; cursor: pointer; color: var(--ink); }
+.format { display: grid; align-content: start; justify-items: start; gap: 5px; padding: 14px; border: 1px solid var(--hairline); border-radius: 9px; background: var(--field); text-align: left; cursor: pointer; color: var(--ink); }
 .format:hover { border-color: var(--teal); background: var(--teal-wash); }
 .proof { margin-top: 10px; padding: 8px 12px; border-left: 3px solid var(--rust); background: #f6e7e0; }
 .problem { color: var(--rust); margin-top: 12px; }

@@ -2,7 +2,7 @@
 import { curveKind } from '#core/curves/index';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { tracePath } from '#core/drawing/tracePath';
-import { screenPathData } from '#core/output/svg';
+import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import type { Lettering, Side, Tops } from '#core/piece/types';
 import { PICTURE, seatPicture } from '#core/setting/seatPicture';
 import { useFaces } from '~/stores/faces';
@@ -22,8 +22,8 @@ const pictures = computed(() => {
   return new Map(TOPS.flatMap(({ tops }) => SIDES.map(({ side }) => {
     const set = seatPicture({ ...props.lettering, faceId, wording, spacing }, face, tops, side);
     return [`${tops} ${side}`, set ? {
-      letters: screenPathData((sink) => traceLetters(set, sink)),
-      curve: screenPathData((sink) => tracePath(curveKind(set.curve.shape).path(set.curve.shape), sink)),
+      letters: screenPathData((sink) => traceLetters(set, sink), UNIT_MM.coarse),
+      curve: screenPathData((sink) => tracePath(curveKind(set.curve.shape).path(set.curve.shape), sink), UNIT_MM.coarse),
     } : { letters: '', curve: '' }] as const;
   })));
 });
@@ -41,8 +41,10 @@ const isChosen = (tops: Tops, side: Side): boolean => props.lettering.seat.tops 
         :aria-label="`${name}, ${sideName}`" :data-seat="`${tops} ${side}`" @click="emit('choose', tops, side)"
       >
         <svg :viewBox="`0 0 ${PICTURE.width} ${PICTURE.height}`" aria-hidden="true">
-          <path :d="pictures.get(`${tops} ${side}`)?.curve" class="curve" />
-          <path :d="pictures.get(`${tops} ${side}`)?.letters" class="letters" />
+          <g :transform="`scale(${UNIT_MM.coarse})`">
+            <path :d="pictures.get(`${tops} ${side}`)?.curve" class="curve" vector-effect="non-scaling-stroke" />
+            <path :d="pictures.get(`${tops} ${side}`)?.letters" class="letters" />
+          </g>
         </svg>
       </button>
     </template>

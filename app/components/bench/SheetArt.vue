@@ -1,20 +1,24 @@
 <script setup lang="ts">
 import { paintCurve, paintLettering, type PaintedPath } from '#core/drawing/drawPiece';
-import { screenPathData } from '#core/output/svg';
+import { screenPathData, screenUnit, UNIT_MM } from '#core/output/screenPath';
 import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 /**
  * The piece exactly as it will print, one path element an item. Path data is kept by the identity of the painted
  * outline, so that an edit writes the edited items only.
  */
 const store = usePiece();
-const data = new WeakMap<PaintedPath, string>();
+const view = useView();
+const unit = computed(() => screenUnit(view.scale));
+const data = new Map(Object.values(UNIT_MM).map((mm): [number, WeakMap<PaintedPath, string>] => [mm, new WeakMap<PaintedPath, string>()]));
 /** What was drawn last for a lettering that cannot be set just now. */
 const lastGood = new Map<string, PaintedPath>();
 
 function written(path: PaintedPath): string {
-  let d = data.get(path);
-  if (d === undefined) data.set(path, (d = screenPathData(path.trace)));
+  const known = data.get(unit.value)!;
+  let d = known.get(path);
+  if (d === undefined) known.set(path, (d = screenPathData(path.trace, unit.value)));
   return d;
 }
 
@@ -32,10 +36,10 @@ const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
 </script>
 
 <template>
-  <g class="art">
+  <g class="art" :transform="`scale(${unit})`">
     <path
-      v-for="{ key, d, paint } in paths" :key="key" v-memo="[d, paint]" :d="d" :data-item="key" :fill="paint.fill ?? 'none'"
-      :stroke="paint.stroke?.colour ?? 'none'" :stroke-width="paint.stroke?.widthMm"
+      v-for="{ key, d, paint } in paths" :key="key" v-memo="[d, paint, unit]" :d="d" :data-item="key" :fill="paint.fill ?? 'none'"
+      :stroke="paint.stroke?.colour ?? 'none'" :stroke-width="paint.stroke ? paint.stroke.widthMm / unit : undefined"
     />
   </g>
 </template>

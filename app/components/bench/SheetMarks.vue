@@ -3,7 +3,7 @@ import { curveKind, measuredCurve } from '#core/curves/index';
 import { frameAt } from '#core/geometry/walk';
 import type { Vec } from '#core/geometry/vec';
 import type { Curve, Lettering } from '#core/piece/types';
-import { screenPathData } from '#core/output/svg';
+import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { bandLines, parallelPoints, placeOff } from '#core/setting/guides';
 import { placeName } from '#core/setting/anchorPlaces';
@@ -57,10 +57,11 @@ const anchor = computed(() => {
 
 const oversetData = computed(() => [...store.settings.values()].flatMap((one) =>
   (one.ok && one.value.overset.letters.length > 0
-    ? [screenPathData((sink) => traceLetters(one.value, sink, one.value.overset.letters))] : [])));
+    ? [screenPathData((sink) => traceLetters(one.value, sink, one.value.overset.letters), UNIT_MM.fine)] : [])));
 
 const handles = computed(() => {
-  const curve = store.curveIsSelected ? store.selectedCurve : null;
+  // While another tool is in hand the handles would only be in its way.
+  const curve = store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
   return curve ? curveKind(curve.shape).handles(curve.shape).map((handle) => ({ curve, handle, ...view.toScreen(handle.at) })) : [];
 });
 
@@ -86,7 +87,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 
 <template>
   <g class="marks">
-    <g :transform="view.transform" class="overset"><path v-for="(d, i) in oversetData" :key="i" :d="d" /></g>
+    <g :transform="view.transform" class="overset"><path v-for="(d, i) in oversetData" :key="i" :d="d" :transform="`scale(${UNIT_MM.fine})`" /></g>
     <path v-if="hairline" :d="hairline" class="hairline" />
     <template v-if="band">
       <path :d="band.baseline" class="baseline" />

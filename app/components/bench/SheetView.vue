@@ -148,6 +148,7 @@ const tip = computed(() => {
 .panning .surface { cursor: grabbing; }
 .tool-circle .surface, .tool-arc .surface, .tool-letter .surface { cursor: crosshair; }
 .tool-circle :deep(.grips *), .tool-arc :deep(.grips *) { pointer-events: none; }
+.desk:not(.tool-pick) :deep(.marks *) { pointer-events: none; }
 .tool-letter :deep(.edge) { cursor: text; }
 .paper { fill: #fff; stroke: var(--hairline); }
 .centre-lines line { stroke: #8fa39f; stroke-width: 1; stroke-dasharray: 1 4; pointer-events: none; }

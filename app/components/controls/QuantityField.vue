@@ -51,7 +51,7 @@ function commitDraft(): void {
   if (take(parsed.value)) draft.value = null;
 }
 
-function step(direction: number, event: KeyboardEvent | WheelEvent): void {
+function stepBy(direction: number, event: KeyboardEvent | WheelEvent): void {
   event.preventDefault();
   const by = props.step * direction * (event.shiftKey ? 10 : 1);
   const base = draft.value === null ? props.modelValue : unwrap(draft.value);
@@ -67,8 +67,8 @@ const unwrap = (text: string): number => {
 function onKey(event: KeyboardEvent): void {
   if (event.key === 'Enter') { commitDraft(); input.value?.select(); }
   else if (event.key === 'Escape') { draft.value = null; problem.value = null; event.stopPropagation(); }
-  else if (event.key === 'ArrowUp') step(1, event);
-  else if (event.key === 'ArrowDown') step(-1, event);
+  else if (event.key === 'ArrowUp') stepBy(1, event);
+  else if (event.key === 'ArrowDown') stepBy(-1, event);
 }
 
 function onFocus(): void {
@@ -77,7 +77,7 @@ function onFocus(): void {
 }
 
 function onWheel(event: WheelEvent): void {
-  if (document.activeElement === input.value) step(event.deltaY < 0 ? 1 : -1, event);
+  if (document.activeElement === input.value) stepBy(event.deltaY < 0 ? 1 : -1, event);
 }
 </script>
 

@@ -1,0 +1,42 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { circle, curve, lettering, piece } from '../support/pieces';
+import { made, Server } from './support';
+
+const good = piece([curve(circle(30)), lettering('TIDE')]);
+
+describe('the server', () => {
+  let server: Server, id: string;
+  beforeAll(async () => { server = await Server.start(); id = await made(server, good); });
+  afterAll(() => server.end());
+
+  it('comes up with the demo pieces', async () => {
+    const { body } = await server.call('GET', '/pieces');
+    expect(body.pieces.map((one: any) => one.name)).toEqual(expect.arrayContaining(['Ottermere roundel', 'Marmalade jar lid', 'Cap badge']));
+  });
+
+  it('draws pictures with the core', async () => {
+    const response = await fetch(`${server.base}/api/pieces/${id}/picture.svg`);
+    expect([response.status, response.headers.get('content-type')]).toEqual([200, 'image/svg+xml; charset=utf-8']);
+    expect(await response.text()).toContain('<path id="words"');
+  });
+
+  it.each([
+    ['an unknown piece', 'GET', '/pieces/not-there', undefined, 404, 'not-found'],
+    ['an unknown address', 'GET', '/nothing/here', undefined, 404, 'not-found'],
+    ['changes to an unknown piece', 'POST', '/pieces/not-there/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [], selectionBefore: [], selectionAfter: [] } }] }, 404, 'not-found'],
+    ['what is not JSON', 'POST', '/pieces', '{"format":', 400, 'not-json'],
+    ['what is not a piece', 'POST', '/pieces', { hello: 1 }, 422, 'not-a-piece'],
+    ['a piece with a wrong field', 'POST', '/pieces', { ...good, sheet: { ...good.sheet, widthMm: -1 } }, 422, 'wrong-piece'],
+    ['a piece of a newer format', 'POST', '/pieces', { ...good, version: 9 }, 422, 'newer-version'],
+    ['changes of no shape', 'POST', '/pieces/ID/changes', { clientId: 'a' }, 422, 'wrong-field'],
+    ['a step of no kind', 'POST', '/pieces/ID/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [{ kind: 'explode' }], selectionBefore: [], selectionAfter: [] } }] }, 422, 'wrong-field'],
+    ['a step that breaks the piece', 'POST', '/pieces/ID/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [{ kind: 'set', id: 'ring', path: ['shape', 'radiusMm'], value: 0, was: 30 }], selectionBefore: [], selectionAfter: [] } }] }, 422, 'wrong-piece'],
+    ['an empty name', 'PUT', '/pieces/ID/name', { name: ' ' }, 422, 'wrong-field'],
+    ['a body over the limit', 'POST', '/pieces', JSON.stringify({ ...good, name: 'x'.repeat(5 * 1024 * 1024) }), 413, 'too-large'],
+  ])('answers %s with a code and a plain message', async (_what, method, path, body, status, code) => {
+    const answer = await server.call(method, path.replace('ID', id), body);
+    expect([answer.status, answer.body.code]).toEqual([status, code]);
+    expect(answer.body.message.length).toBeGreaterThan(20);
+    expect((await server.call('GET', `/pieces/${id}`)).body.piece).toEqual(good);
+  });
+});
