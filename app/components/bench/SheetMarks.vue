@@ -117,7 +117,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 
 <style scoped>
 .marks > path, .caret, .anchor, .overset { pointer-events: none; }
-.overset path { fill: var(--rust); }
+.overset path { fill: var(--rust); stroke: #fff; stroke-width: 1.5; vector-effect: non-scaling-stroke; paint-order: stroke; }
 .hairline { fill: none; stroke: var(--teal); stroke-width: 1; }
 .baseline { fill: none; stroke: var(--brass-light); stroke-width: 1; }
 .capline { fill: none; stroke: var(--brass-light); stroke-width: 1; stroke-dasharray: 4 3; }

@@ -37,7 +37,7 @@ const share = computed(() => `${(100 * (Math.min(Math.max(props.modelValue, prop
 </template>
 
 <style scoped>
-.slider-row { display: grid; grid-template-columns: 84px 1fr 76px; align-items: center; gap: 8px; margin-top: 8px; }
+.slider-row { display: grid; grid-template-columns: 84px 1fr 88px; align-items: center; gap: 8px; margin-top: 8px; }
 .label { color: var(--ink-soft); }
 .slider { appearance: none; width: 100%; height: 20px; background: none; cursor: pointer; margin: 0; }
 .slider::-webkit-slider-runnable-track {
