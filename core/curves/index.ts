@@ -1,27 +1,88 @@
-import { measurePath, type MeasuredPath } from '../geometry/measuredPath';
-import type { CurveKindName, CurvePlace, CurveShape } from '../piece/types';
+import { measurePath } from '../geometry/measuredPath';
+import { extentOf, middleOf } from '../geometry/extent';
+import { findCurve, parentsOf, type Curve, type CurveKindName, type CurveShape, type Piece } from '../piece/types';
+import { fail, ok, type Problem, type Result } from '../result';
 import { arc } from './arc';
 import { circle } from './circle';
-import type { CurveKind } from './kind';
+import { polygon, rectangle, star } from './cornered';
+import { drawn } from './drawn';
+import { ellipse } from './ellipse';
+import type { CurveKind, Track } from './kind';
+import { line } from './line';
+import { midway } from './midway';
+import { parallel } from './parallel';
+import { spiral } from './spiral';
+import { wave } from './wave';
+
+export type { Track } from './kind';
 
 /** One line a kind. */
-const KINDS: { readonly [K in CurveKindName]: CurveKind<any> } = { circle, arc };
+const KINDS: { readonly [K in CurveKindName]: CurveKind<any> } = {
+  circle, arc, ellipse, spiral, wave, line, rectangle, polygon, star, drawn, parallel, midway,
+};
 
 /** The operations of the kind that a shape belongs to. */
 export const curveKind = (shape: CurveShape): CurveKind<CurveShape> => KINDS[shape.kind] as CurveKind<CurveShape>;
 
-const measured = new WeakMap<CurveShape, MeasuredPath>();
+interface Kept { parents: readonly Track[]; result: Result<Track> }
+const kept = new WeakMap<CurveShape, Kept>();
 
-/** The measured path of a shape, in mm. Kept for as long as the shape itself: the same shape, the same path. */
-export function measuredCurve(shape: CurveShape): MeasuredPath {
-  let path = measured.get(shape);
-  if (!path) {
-    path = measurePath(curveKind(shape).path(shape));
-    measured.set(shape, path);
-  }
-  return path;
+/**
+ * The track of a shape: its path, measured, and where it is seen from. Kept for as long as the shape and its parents
+ * are the same objects.
+ *
+ * @param parents tracks of the curves that it follows, in the order of `parentsOf`
+ * @returns why there is none: `zero-length`, `vanishes`, `curves-cross`
+ */
+export function trackOf(shape: CurveShape, parents: readonly Track[] = []): Result<Track> {
+  const known = kept.get(shape);
+  if (known && known.parents.length === parents.length && known.parents.every((one, i) => one === parents[i])) return known.result;
+  const result = makeTrack(shape, parents);
+  kept.set(shape, { parents, result });
+  return result;
 }
 
-/** A place on a curve as a fraction of its length, 0 ≤ u ≤ 1 for places on it. */
-export const fractionOf = (shape: CurveShape, place: CurvePlace): number =>
-  place.kind === 'clock' ? curveKind(shape).fractionAtClock(shape, place.deg) : place.u;
+function makeTrack(shape: CurveShape, parents: readonly Track[]): Result<Track> {
+  const kind = curveKind(shape);
+  const made = kind.path(shape, parents);
+  if (!made.ok) return made;
+  const path = measurePath(made.value);
+  if (path.spans.length === 0) return fail(path.problems[0]!);
+  const centre = kind.centre?.(shape) ?? parents[0]?.centre ?? middleOf(extentOf(path));
+  // A closed curve is travelled clockwise where its tangent turns that way on the whole.
+  const outwardSign = kind.outwardSign?.(shape) ?? (parents.length > 0 ? parents[0]!.outwardSign : path.path.closed && path.turningRad < 0 ? -1 : 1);
+  return ok({ path, centre, outwardSign });
+}
+
+const gone = (): Problem => ({ code: 'unknown-curve', message: 'The curve that this one follows is gone. Delete this one, or undo.' });
+const circular = (): Problem => ({ code: 'follows-itself', message: 'This curve follows itself, by way of others. Let it follow another curve.' });
+
+const byPiece = new WeakMap<Piece, Map<string, Result<Track>>>();
+
+/** The tracks of all curves of a piece, by id; those that cannot be had with the reason why. */
+export function tracksOf(piece: Piece): ReadonlyMap<string, Result<Track>> {
+  const known = byPiece.get(piece);
+  if (known) return known;
+  const tracks = new Map<string, Result<Track>>();
+  const underway = new Set<string>();
+  const resolve = (curve: Curve): Result<Track> => {
+    const done = tracks.get(curve.id);
+    if (done) return done;
+    if (underway.has(curve.id)) return fail(circular());
+    underway.add(curve.id);
+    const parents: Track[] = [];
+    let problem: Problem | null = null;
+    for (const [, id] of parentsOf(curve.shape)) {
+      const parent = findCurve(piece, id);
+      const track = parent ? resolve(parent) : fail(gone());
+      if (track.ok) parents.push(track.value); else problem ??= track.problem;
+    }
+    const result = problem ? fail(problem) : trackOf(curve.shape, parents);
+    underway.delete(curve.id);
+    tracks.set(curve.id, result);
+    return result;
+  };
+  for (const item of piece.items) if (item.type === 'curve') resolve(item);
+  byPiece.set(piece, tracks);
+  return tracks;
+}

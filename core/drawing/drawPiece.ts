@@ -1,4 +1,4 @@
-import { curveKind } from '../curves';
+import { tracksOf, type Track } from '../curves';
 import type { Curve, Lettering, Piece, Sheet } from '../piece/types';
 import { fail, type Problem, type Result } from '../result';
 import { setLettering, type SetLettering } from '../setting/setLettering';
@@ -27,27 +27,28 @@ export interface Drawing {
 /** The faces that are at hand, by id. */
 export type Faces = ReadonlyMap<string, Face>;
 
-interface Kept { curve: Curve; face: Face; result: Result<SetLettering> }
+interface Kept { track: Track; face: Face; result: Result<SetLettering> }
 const settings = new WeakMap<Lettering, Kept>();
 
 /**
- * The setting of a lettering of a piece, kept for as long as lettering, curve and face are the same objects.
+ * The setting of a lettering of a piece, kept for as long as lettering, track and face are the same objects.
  *
- * @returns the setting, or why there is none: `unknown-face`, `too-tight`, `zero-length`
+ * @returns the setting, or why there is none: `unknown-face`, `too-tight`, or why its curve has no track
  */
-export function settingOf(lettering: Lettering, curve: Curve, faces: Faces): Result<SetLettering> {
+export function settingOf(lettering: Lettering, track: Result<Track>, faces: Faces): Result<SetLettering> {
   const face = faces.get(lettering.faceId);
   if (!face) {
     return fail({ code: 'unknown-face', field: 'faceId', value: lettering.faceId, message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.` });
   }
+  if (!track.ok) return track;
   const kept = settings.get(lettering);
-  if (kept && kept.face === face && kept.curve.shape === curve.shape) return kept.result;
-  const result = setLettering(lettering, curve, face);
-  settings.set(lettering, { curve, face, result });
+  if (kept && kept.face === face && kept.track === track.value) return kept.result;
+  const result = setLettering(lettering, track.value, face);
+  settings.set(lettering, { track: track.value, face, result });
   return result;
 }
 
-const painted = new WeakMap<SetLettering | Curve, PaintedPath>();
+const painted = new WeakMap<SetLettering, PaintedPath>();
 
 /** The painted outline of a set lettering; the same setting gives the same object. */
 export function paintLettering(set: SetLettering): PaintedPath {
@@ -60,15 +61,16 @@ export function paintLettering(set: SetLettering): PaintedPath {
   return path;
 }
 
-/** The painted outline of a curve, or null when it has no ink. The same curve gives the same object. */
-export function paintCurve(curve: Curve): PaintedPath | null {
-  if (!curve.fill && !curve.stroke) return null;
-  let path = painted.get(curve);
-  if (!path) {
-    const { id, fill, stroke, shape } = curve;
-    path = { id, paint: { fill, stroke }, trace: (sink) => tracePath(curveKind(shape).path(shape), sink) };
-    painted.set(curve, path);
-  }
+const paintedCurves = new WeakMap<Curve, { track: Track; path: PaintedPath }>();
+
+/** The painted outline of a curve, or null when it has no ink or is hidden. The same curve on the same track gives the same object. */
+export function paintCurve(curve: Curve, track: Track): PaintedPath | null {
+  if (curve.hidden || (!curve.fill && !curve.stroke)) return null;
+  const known = paintedCurves.get(curve);
+  if (known?.track === track) return known.path;
+  const { id, fill, stroke } = curve;
+  const path: PaintedPath = { id, paint: { fill, stroke }, trace: (sink) => tracePath(track.path.path, sink) };
+  paintedCurves.set(curve, { track, path });
   return path;
 }
 
@@ -81,14 +83,16 @@ export function paintCurve(curve: Curve): PaintedPath | null {
 export function drawPiece(piece: Piece, faces: Faces): Drawing {
   const paths: PaintedPath[] = [];
   const problems: Problem[] = [];
-  const curves = new Map(piece.items.filter((item) => item.type === 'curve').map((curve) => [curve.id, curve]));
+  const tracks = tracksOf(piece);
   for (const item of piece.items) {
     if (item.type === 'curve') {
-      const path = paintCurve(item);
+      const track = tracks.get(item.id)!;
+      if (!track.ok) problems.push({ ...track.problem, field: item.id });
+      const path = track.ok ? paintCurve(item, track.value) : null;
       if (path) paths.push(path);
       continue;
     }
-    const set = settingOf(item, curves.get(item.curveId)!, faces);
+    const set = settingOf(item, tracks.get(item.curveId)!, faces);
     if (!set.ok) {
       problems.push({ ...set.problem, field: item.id });
       continue;

@@ -1,5 +1,5 @@
-import type { ArcSegment, Path } from '../geometry/segment';
-import { startPoint } from '../geometry/segment';
+import { fitHermite } from '../geometry/hermite';
+import { pointAt, smoothDerivatives, startPoint, type ArcSegment, type Path, type SmoothSegment } from '../geometry/segment';
 import type { Sink } from './sink';
 
 /** Widest arc drawn as one cubic: at 30° the cubic is off by less than 4e-7 of the radius. */
@@ -23,6 +23,24 @@ function traceArc(arc: ArcSegment, sink: Sink): void {
   }
 }
 
+/** How far a drawn curve may be from the exact one, mm: below what any device shows. */
+const TOLERANCE_MM = 0.0005;
+const slope = new Float64Array(4);
+
+/** A smooth segment as cubics with its own tangents at their ends. */
+function traceSmooth(segment: SmoothSegment, sink: Sink): void {
+  if (segment.kind === 'cubic') {
+    const { p1, p2, p3 } = segment;
+    sink.curveTo(p1.x, p1.y, p2.x, p2.y, p3.x, p3.y);
+    return;
+  }
+  const cubics = fitHermite((t) => {
+    smoothDerivatives(segment, t, slope);
+    return { point: pointAt(segment, t), derivative: { x: slope[0]!, y: slope[1]! } };
+  }, 0, 1, TOLERANCE_MM);
+  for (const { p1, p2, p3 } of cubics) sink.curveTo(p1.x, p1.y, p2.x, p2.y, p3.x, p3.y);
+}
+
 /** Sends a path to a sink; a closed one is closed. An empty path sends nothing. */
 export function tracePath(path: Path, sink: Sink): void {
   const first = path.segments[0];
@@ -31,8 +49,8 @@ export function tracePath(path: Path, sink: Sink): void {
   sink.moveTo(from.x, from.y);
   for (const segment of path.segments) {
     if (segment.kind === 'line') sink.lineTo(segment.to.x, segment.to.y);
-    else if (segment.kind === 'cubic') sink.curveTo(segment.p1.x, segment.p1.y, segment.p2.x, segment.p2.y, segment.p3.x, segment.p3.y);
-    else traceArc(segment, sink);
+    else if (segment.kind === 'arc') traceArc(segment, sink);
+    else traceSmooth(segment, sink);
   }
   if (path.closed) sink.closePath();
 }

@@ -1,6 +1,6 @@
 import { ProgrammerError, type Problem } from '../result';
-import { cubicLength } from './gaussLegendre';
-import { cubicDerivatives, cubicTangent, endPoint, startPoint, type CubicSegment, type Path, type Segment } from './segment';
+import { smoothLength } from './gaussLegendre';
+import { smoothDerivatives, smoothTangent, endPoint, isSmooth, startPoint, type Path, type Segment, type SmoothSegment } from './segment';
 import { fitSpan, type SpanPolynomial } from './spanPolynomial';
 import { distance, type Vec } from './vec';
 
@@ -47,29 +47,29 @@ const scratch = new Float64Array(4);
 const turnBetween = (a: Vec, b: Vec): number => Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);
 
 /** Signed curvature of a cubic at t in 1/mm, clockwise positive; 0 where the derivative vanishes. */
-export function cubicCurvature(c: CubicSegment, t: number): number {
-  cubicDerivatives(c, t, scratch);
+export function smoothCurvature(c: SmoothSegment, t: number): number {
+  smoothDerivatives(c, t, scratch);
   const x = scratch[0]!, y = scratch[1]!;
   const speed = Math.hypot(x, y);
   return speed < 1e-12 ? 0 : (x * scratch[3]! - y * scratch[2]!) / (speed * speed * speed);
 }
 
-const inverseSpeed = (c: CubicSegment, t: number): number => {
-  cubicDerivatives(c, t, scratch);
+const inverseSpeed = (c: SmoothSegment, t: number): number => {
+  smoothDerivatives(c, t, scratch);
   const speed = Math.hypot(scratch[0]!, scratch[1]!);
   return speed < 1e-12 ? 0 : 1 / speed;
 };
 
 interface Draft { span: Span; length: number; turning: number }
 
-function splitCubic(c: CubicSegment, toleranceMm: number, drafts: Draft[]): void {
+function splitSmooth(c: SmoothSegment, toleranceMm: number, drafts: Draft[]): void {
   const visit = (t0: number, t1: number, length: number, depth: number): void => {
     const middle = (t0 + t1) / 2;
-    const left = cubicLength(c, t0, middle);
-    const right = cubicLength(c, middle, t1);
-    const from = cubicTangent(c, t0);
-    const to = cubicTangent(c, t1);
-    const between = cubicTangent(c, middle);
+    const left = smoothLength(c, t0, middle);
+    const right = smoothLength(c, middle, t1);
+    const from = smoothTangent(c, t0);
+    const to = smoothTangent(c, t1);
+    const between = smoothTangent(c, middle);
     if (!from || !to || !between) return;
     const turn = turnBetween(from, between) + turnBetween(between, to);
     const tolerance = toleranceMm * Math.max(t1 - t0, 1e-3);
@@ -80,7 +80,7 @@ function splitCubic(c: CubicSegment, toleranceMm: number, drafts: Draft[]): void
         span: {
           segment: c, t0, t1, startTangent: from,
           dtds0: inverseSpeed(c, t0), dtds1: inverseSpeed(c, t1),
-          curvature0: cubicCurvature(c, t0), curvature1: cubicCurvature(c, t1), polynomial,
+          curvature0: smoothCurvature(c, t0), curvature1: smoothCurvature(c, t1), polynomial,
         },
         length: left + right,
         turning: turn,
@@ -90,12 +90,12 @@ function splitCubic(c: CubicSegment, toleranceMm: number, drafts: Draft[]): void
     visit(t0, middle, left, depth + 1);
     visit(middle, t1, right, depth + 1);
   };
-  visit(0, 1, cubicLength(c, 0, 1), 0);
+  visit(0, 1, smoothLength(c, 0, 1), 0);
 }
 
 function measureSegment(segment: Segment, toleranceMm: number, drafts: Draft[]): void {
-  if (segment.kind === 'cubic') {
-    splitCubic(segment, toleranceMm, drafts);
+  if (isSmooth(segment)) {
+    splitSmooth(segment, toleranceMm, drafts);
     return;
   }
   const whole = { segment, t0: 0, t1: 1, polynomial: null };

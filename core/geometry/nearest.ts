@@ -1,6 +1,6 @@
 import type { MeasuredPath, Span } from './measuredPath';
-import { pointAt, cubicDerivatives, type CubicSegment } from './segment';
-import { cubicLength } from './gaussLegendre';
+import { isSmooth, pointAt, smoothDerivatives, type SmoothSegment } from './segment';
+import { smoothLength } from './gaussLegendre';
 import type { Vec } from './vec';
 
 export interface Nearest {
@@ -15,7 +15,7 @@ const clamp = (value: number, low: number, high: number): number => Math.min(Mat
 const scratch = new Float64Array(4);
 
 /** Nearest parameter of a cubic span: the best of nine samples, then Newton on (P − Q)·P' kept in the span. */
-function nearestOnCubic(span: Span, c: CubicSegment, to: Vec): number {
+function nearestOnSmooth(span: Span, c: SmoothSegment, to: Vec): number {
   let best = span.t0;
   let bestDistance = Infinity;
   const width = span.t1 - span.t0;
@@ -30,7 +30,7 @@ function nearestOnCubic(span: Span, c: CubicSegment, to: Vec): number {
   let t = best;
   for (let i = 0; i < 40; i++) {
     const p = pointAt(c, t);
-    cubicDerivatives(c, t, scratch);
+    smoothDerivatives(c, t, scratch);
     const rx = p.x - to.x, ry = p.y - to.y;
     const g = rx * scratch[0]! + ry * scratch[1]!;
     if (g > 0) high = t; else low = t;
@@ -59,11 +59,11 @@ function nearestOnSpan(path: MeasuredPath, index: number, to: Vec): Nearest {
     // Off the arc the nearer end counts; at the centre every place is as near, and the start is taken.
     t = turned <= sweep ? turned / sweep : turned - sweep < full - turned ? 1 : 0;
   } else {
-    t = nearestOnCubic(span, segment, to);
+    t = nearestOnSmooth(span, segment, to);
   }
   const point = pointAt(segment, t);
-  const along = segment.kind === 'cubic'
-    ? cubicLength(segment, span.t0, t)
+  const along = isSmooth(segment)
+    ? smoothLength(segment, span.t0, t)
     : t * (path.startDistance[index + 1]! - path.startDistance[index]!);
   return { s: path.startDistance[index]! + along, distanceMm: Math.hypot(point.x - to.x, point.y - to.y), point };
 }

@@ -1,5 +1,5 @@
-import { cubicLength } from './gaussLegendre';
-import { cubicDerivatives, type CubicSegment } from './segment';
+import { smoothLength } from './gaussLegendre';
+import { smoothDerivatives, type SmoothSegment } from './segment';
 
 /**
  * Length and turning along a short stretch of a cubic as polynomials in v, −1 ≤ v ≤ 1, from its start:
@@ -66,11 +66,11 @@ const PROBES = [-0.62, -0.1, 0.45, 0.87];
  * @param toleranceMm how far the fitted length may be from quadrature at points between
  * @returns null where the fit is not that good: at a cusp, or where the stretch is too long
  */
-export function fitSpan(c: CubicSegment, t0: number, t1: number, toleranceMm: number): SpanPolynomial | null {
+export function fitSpan(c: SmoothSegment, t0: number, t1: number, toleranceMm: number): SpanPolynomial | null {
   const half = (t1 - t0) / 2;
   const middle = (t0 + t1) / 2;
   for (let j = 0; j < NODES; j++) {
-    cubicDerivatives(c, middle + half * CHEBYSHEV[j]!, derivatives);
+    smoothDerivatives(c, middle + half * CHEBYSHEV[j]!, derivatives);
     const [x, y, xx, yy] = derivatives as unknown as [number, number, number, number];
     const speed2 = x * x + y * y;
     if (speed2 < 1e-18) return null;
@@ -81,9 +81,9 @@ export function fitSpan(c: CubicSegment, t0: number, t1: number, toleranceMm: nu
   const turning = integrate(rates, half);
   for (const v of PROBES) {
     const t = middle + half * v;
-    if (Math.abs(evaluate(length, v) - cubicLength(c, t0, t)) > toleranceMm) return null;
+    if (Math.abs(evaluate(length, v) - smoothLength(c, t0, t)) > toleranceMm) return null;
     // The turning fits as well as its own rate does between the nodes.
-    cubicDerivatives(c, t, derivatives);
+    smoothDerivatives(c, t, derivatives);
     const [x, y, xx, yy] = derivatives as unknown as [number, number, number, number];
     const rate = ((x * yy - y * xx) / (x * x + y * y)) * half;
     let slope = 0;

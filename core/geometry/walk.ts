@@ -1,7 +1,7 @@
 import { ProgrammerError } from '../result';
-import { cubicLength } from './gaussLegendre';
+import { smoothLength } from './gaussLegendre';
 import type { MeasuredPath, Span } from './measuredPath';
-import { cubicDerivatives, pointAt, type CubicSegment } from './segment';
+import { isSmooth, pointAt, smoothDerivatives, type CubicSegment, type SmoothSegment } from './segment';
 import { evaluate, solveSpan } from './spanPolynomial';
 import type { Vec } from './vec';
 
@@ -98,43 +98,64 @@ function guess(span: Span, k: number, fraction: number, stretch: number): number
   return span.t0 + u * u * (3 - 2 * u) * width + u * v * v * m0 - u * u * v * m1;
 }
 
-function walkCubic(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
+function walkSmooth(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
   const f0 = stretchedAt(path, index, k);
   const stretch = stretchedAt(path, index + 1, k) - f0;
   const { polynomial, t0, t1 } = span;
   if (!polynomial || !(stretch > 0)) {
-    walkCubicByQuadrature(path, index, span, f, k, out, row);
+    walkByQuadrature(path, index, span, f, k, out, row);
     return;
   }
-  const c = span.segment as CubicSegment;
+  const segment = span.segment as SmoothSegment;
   const width = t1 - t0;
   const first = ((guess(span, k, (f - f0) / stretch, stretch) - t0) / width) * 2 - 1;
   const v = solveSpan(polynomial, k, f - f0, Math.min(Math.max(first, -1), 1), DISTANCE_TOLERANCE);
   const t = t0 + ((v + 1) / 2) * width;
+  const found = segment.kind === 'cubic' ? writeCubic(segment, t, out, row) : writeSmooth(segment, t, out, row);
+  if (!found) {
+    // At the end of a handle without length: the tangent there is a limit.
+    walkByQuadrature(path, index, span, f, k, out, row);
+    return;
+  }
+  out[row + 4] = path.startDistance[index]! + evaluate(polynomial.length, v);
+  out[row + 6] = path.startTurning[index]! + evaluate(polynomial.turning, v);
+}
+
+/** Point, tangent and curvature of a cubic; false where the tangent is only a limit. */
+function writeCubic({ p0, p1, p2, p3 }: CubicSegment, t: number, out: Float64Array, row: number): boolean {
   const m = 1 - t;
-  const { p0, p1, p2, p3 } = c;
   const ax = p1.x - p0.x, ay = p1.y - p0.y, bx = p2.x - p1.x, by = p2.y - p1.y, cx = p3.x - p2.x, cy = p3.y - p2.y;
   const dx = m * m * ax + 2 * m * t * bx + t * t * cx, dy = m * m * ay + 2 * m * t * by + t * t * cy;
   const ddx = m * (bx - ax) + t * (cx - bx), ddy = m * (by - ay) + t * (cy - by);
   const speed = Math.sqrt(dx * dx + dy * dy);
-  if (speed < 1e-9) {
-    // At the end of a handle without length: the tangent there is a limit.
-    walkCubicByQuadrature(path, index, span, f, k, out, row);
-    return;
-  }
+  if (speed < 1e-9) return false;
   out[row] = m * m * m * p0.x + 3 * m * t * (m * p1.x + t * p2.x) + t * t * t * p3.x;
   out[row + 1] = m * m * m * p0.y + 3 * m * t * (m * p1.y + t * p2.y) + t * t * t * p3.y;
   out[row + 2] = dx / speed;
   out[row + 3] = dy / speed;
-  out[row + 4] = path.startDistance[index]! + evaluate(polynomial.length, v);
   // With P' = 3(dx, dy) and P'' = 6(ddx, ddy) the curvature is 18/27 of the plain quotient.
   out[row + 5] = ((dx * ddy - dy * ddx) / (speed * speed * speed)) * (2 / 3);
-  out[row + 6] = path.startTurning[index]! + evaluate(polynomial.turning, v);
+  return true;
+}
+
+/** The same for any other smooth segment. */
+function writeSmooth(segment: SmoothSegment, t: number, out: Float64Array, row: number): boolean {
+  smoothDerivatives(segment, t, scratch);
+  const dx = scratch[0]!, dy = scratch[1]!;
+  const speed = Math.hypot(dx, dy);
+  if (speed < 1e-9) return false;
+  const point = pointAt(segment, t);
+  out[row] = point.x;
+  out[row + 1] = point.y;
+  out[row + 2] = dx / speed;
+  out[row + 3] = dy / speed;
+  out[row + 5] = (dx * scratch[3]! - dy * scratch[2]!) / (speed * speed * speed);
+  return true;
 }
 
 /** The same where length and turning have no good polynomial: near a cusp. Slower, and sure. */
-function walkCubicByQuadrature(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
-  const c = span.segment as CubicSegment;
+function walkByQuadrature(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
+  const c = span.segment as SmoothSegment;
   const f0 = stretchedAt(path, index, k);
   const stretch = stretchedAt(path, index + 1, k) - f0;
   let low = span.t0;
@@ -146,8 +167,8 @@ function walkCubicByQuadrature(path: MeasuredPath, index: number, span: Span, f:
   let curvature = 0;
   // Newton, held inside a shrinking bracket: a plain step leaves the span near a cusp.
   for (let i = 0; i < 60; i++) {
-    along = cubicLength(c, span.t0, t);
-    cubicDerivatives(c, t, scratch);
+    along = smoothLength(c, span.t0, t);
+    smoothDerivatives(c, t, scratch);
     const dx = scratch[0]!, dy = scratch[1]!;
     turn = Math.atan2(ax * dy - ay * dx, ax * dx + ay * dy);
     const speed2 = dx * dx + dy * dy;
@@ -164,7 +185,7 @@ function walkCubicByQuadrature(path: MeasuredPath, index: number, span: Span, f:
     if (following === t) break;
     t = following;
   }
-  cubicDerivatives(c, t, scratch);
+  smoothDerivatives(c, t, scratch);
   let dx = scratch[0]!, dy = scratch[1]!;
   let speed = Math.hypot(dx, dy);
   if (speed < 1e-12) { dx = ax; dy = ay; speed = 1; }
@@ -221,7 +242,7 @@ export function walkTo(path: MeasuredPath, f: number, k: number, out: Float64Arr
   const span = path.spans[index]!;
   if (span.segment.kind === 'arc') walkArc(path, index, span, target, k, out, row);
   else if (span.segment.kind === 'line') walkLine(path, index, span, target, k, out, row);
-  else walkCubic(path, index, span, target, k, out, row);
+  else walkSmooth(path, index, span, target, k, out, row);
   if (turns !== 0) {
     out[row + 4]! += turns * path.lengthMm;
     out[row + 6]! += turns * path.turningRad;
@@ -263,17 +284,17 @@ export function parameterAt(path: MeasuredPath, s: number): { readonly segment: 
   const span = path.spans[index]!;
   const segment = path.path.segments.indexOf(span.segment);
   const along = wrapped - path.startDistance[index]!;
-  if (span.segment.kind !== 'cubic') {
+  if (!isSmooth(span.segment)) {
     return { segment, t: along / (path.startDistance[index + 1]! - path.startDistance[index]!) };
   }
   let low = span.t0;
   let high = span.t1;
   let t = guess(span, 0, along / (path.startDistance[index + 1]! - path.startDistance[index]!), path.startDistance[index + 1]! - path.startDistance[index]!);
   for (let i = 0; i < 60; i++) {
-    const miss = cubicLength(span.segment, span.t0, t) - along;
+    const miss = smoothLength(span.segment, span.t0, t) - along;
     if (Math.abs(miss) < DISTANCE_TOLERANCE) break;
     if (miss > 0) high = t; else low = t;
-    cubicDerivatives(span.segment, t, scratch);
+    smoothDerivatives(span.segment, t, scratch);
     const next = t - miss / Math.hypot(scratch[0]!, scratch[1]!);
     t = next > low && next < high ? next : (low + high) / 2;
   }

@@ -1,13 +1,11 @@
 import { ValidationError } from 'yup';
 import { fail, ok, type Problem, type Result } from '../result';
+import { MIGRATIONS } from './migrations';
 import { pieceSchema } from './schema';
-import type { Piece } from './types';
+import { parentsOf, type Piece } from './types';
 
 /** The newest version of the piece format. */
-export const CURRENT_VERSION = 1;
-
-/** From each older version to the next; the entry at n turns version n into version n + 1. */
-const MIGRATIONS: Readonly<Record<number, (older: Record<string, unknown>) => Record<string, unknown>>> = {};
+export const CURRENT_VERSION = 2;
 
 /** All problems that a schema finds, each with the path of its field (`items[2].shape.radiusMm`). */
 export function problemsOf(schema: { validateSync: (value: unknown, options: object) => unknown }, value: unknown): Problem[] {
@@ -50,6 +48,13 @@ function crossProblems(piece: Piece): Problem[] {
       problems.push({ code: 'same-id', field: `items[${index}].id`, value: item.id, message: `items[${index}].id is used twice: ${item.id}. Give every item an id of its own.` });
     }
     seen.add(item.id);
+    if (item.type === 'curve') {
+      for (const [field, id] of parentsOf(item.shape)) {
+        if (!curves.has(id) || id === item.id) {
+          problems.push({ code: 'unknown-curve', field: `items[${index}].shape.${field}`, value: id, message: `items[${index}].shape.${field} must name another curve of the piece: ${id} is not one.` });
+        }
+      }
+    }
     if (item.type === 'lettering' && !curves.has(item.curveId)) {
       problems.push({ code: 'unknown-curve', field: `items[${index}].curveId`, value: item.curveId, message: `items[${index}].curveId names a curve that is not in the piece: ${item.curveId}.` });
     }

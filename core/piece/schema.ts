@@ -2,9 +2,19 @@ import * as yup from 'yup';
 import { LIMITS } from './limits';
 import { arcSchema } from './shapes/arc';
 import { circleSchema } from './shapes/circle';
+import { drawnSchema } from './shapes/drawn';
+import { ellipseSchema } from './shapes/ellipse';
+import { lineSchema } from './shapes/line';
+import { midwaySchema } from './shapes/midway';
+import { parallelSchema } from './shapes/parallel';
+import { polygonSchema } from './shapes/polygon';
+import { rectangleSchema } from './shapes/rectangle';
+import { spiralSchema } from './shapes/spiral';
+import { starSchema } from './shapes/star';
+import { waveSchema } from './shapes/wave';
 import { limited } from './shapes/fields';
 import type {
-  Alignment, Anchor, Bookends, Curve, CurveKindName, CurvePlace, CurveShape, Item, Lettering, LetterSize, Piece, Seat,
+  Alignment, Anchor, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, Item, Lettering, LetterSize, Piece, Seat,
   Sheet, Side, Spacing, Stroke, Tops,
 } from './types';
 
@@ -59,7 +69,11 @@ const stroke = object<Stroke>({
 }).nullable().defined();
 
 /** One line a curve kind. */
-const shapes: Record<CurveKindName, yup.ObjectSchema<any>> = { circle: circleSchema, arc: arcSchema };
+const shapes: Record<CurveKindName, yup.ObjectSchema<any>> = {
+  circle: circleSchema, arc: arcSchema, ellipse: ellipseSchema, spiral: spiralSchema, wave: waveSchema, line: lineSchema,
+  rectangle: rectangleSchema, polygon: polygonSchema, star: starSchema, drawn: drawnSchema, parallel: parallelSchema,
+  midway: midwaySchema,
+};
 export const shapeSchema = union<CurveShape>('kind', shapes);
 
 const curveSchema: yup.ObjectSchema<any> = object<Curve>({
@@ -67,6 +81,8 @@ const curveSchema: yup.ObjectSchema<any> = object<Curve>({
   id: id(),
   name: text('nameLength'),
   shape: shapeSchema,
+  locked: flag(),
+  hidden: flag(),
   fill: colour(),
   stroke,
 });
@@ -79,6 +95,11 @@ const sizeSchema = union<LetterSize>('by', {
 const placeSchema = union<CurvePlace>('kind', {
   clock: object<Extract<CurvePlace, { kind: 'clock' }>>({ kind: tagged('clock'), deg: limited('clockDeg') }),
   fraction: object<Extract<CurvePlace, { kind: 'fraction' }>>({ kind: tagged('fraction'), u: limited('fraction') }),
+});
+
+const cornersSchema = union<Corners>('kind', {
+  round: object<Extract<Corners, { kind: 'round' }>>({ kind: tagged('round'), radiusMm: limited('cornerMm') }),
+  straight: object<Extract<Corners, { kind: 'straight' }>>({ kind: tagged('straight') }),
 });
 
 const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
@@ -105,6 +126,7 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
     kerning: flag(),
     ligatures: flag(),
   }),
+  corners: cornersSchema,
   fill: colour(),
   stroke,
 });
@@ -119,7 +141,7 @@ export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
 
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
-  version: yup.number<1>().strict().oneOf([1]).required(),
+  version: yup.number<2>().strict().oneOf([2]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
   items: yup.array().strict().of(itemSchema as never).required().max(LIMITS.items.max) as unknown as yup.ISchema<readonly Item[]>,

@@ -1,5 +1,15 @@
 import type { ArcShape } from './shapes/arc';
 import type { CircleShape } from './shapes/circle';
+import type { DrawnShape } from './shapes/drawn';
+import type { EllipseShape } from './shapes/ellipse';
+import type { LineShape } from './shapes/line';
+import type { MidwayShape } from './shapes/midway';
+import type { ParallelShape } from './shapes/parallel';
+import type { PolygonShape } from './shapes/polygon';
+import type { RectangleShape } from './shapes/rectangle';
+import type { SpiralShape } from './shapes/spiral';
+import type { StarShape } from './shapes/star';
+import type { WaveShape } from './shapes/wave';
 
 /** A place on the sheet in mm from its top left corner, x to the right, y down. */
 export interface Point {
@@ -17,7 +27,9 @@ export interface Stroke {
 }
 
 /** The parameters of a curve. One member a kind, told apart by `kind`. */
-export type CurveShape = CircleShape | ArcShape;
+export type CurveShape =
+  | CircleShape | ArcShape | EllipseShape | SpiralShape | WaveShape | LineShape | RectangleShape | PolygonShape | StarShape
+  | DrawnShape | ParallelShape | MidwayShape;
 export type CurveKindName = CurveShape['kind'];
 
 /** A guide that lettering sits on. It prints only if it has a fill or a stroke. */
@@ -26,6 +38,9 @@ export interface Curve {
   readonly id: string;
   readonly name: string;
   readonly shape: CurveShape;
+  /** A locked curve is not moved or changed by the pointer; a hidden one is not shown and does not print. */
+  readonly locked: boolean;
+  readonly hidden: boolean;
   readonly fill: Colour | null;
   readonly stroke: Stroke | null;
 }
@@ -83,6 +98,11 @@ export interface Spacing {
   readonly ligatures: boolean;
 }
 
+/** What lettering does at a sharp corner of its curve: it goes round by a radius, or straight through. */
+export type Corners =
+  | { readonly kind: 'round'; readonly radiusMm: number }
+  | { readonly kind: 'straight' };
+
 /** One text set on one curve. */
 export interface Lettering {
   readonly type: 'lettering';
@@ -96,6 +116,7 @@ export interface Lettering {
   readonly anchor: Anchor;
   readonly bookends: Bookends;
   readonly spacing: Spacing;
+  readonly corners: Corners;
   readonly fill: Colour | null;
   readonly stroke: Stroke | null;
 }
@@ -111,7 +132,7 @@ export interface Sheet {
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
-  readonly version: 1;
+  readonly version: 2;
   readonly name: string;
   readonly sheet: Sheet;
   readonly items: readonly Item[];
@@ -127,3 +148,14 @@ export const findLettering = (piece: Piece, id: string): Lettering | undefined =
   piece.items.find((item): item is Lettering => item.type === 'lettering' && item.id === id);
 export const letteringsOn = (piece: Piece, curveId: string): readonly Lettering[] =>
   piece.items.filter((item): item is Lettering => item.type === 'lettering' && item.curveId === curveId);
+
+/** The curves that a curve follows, with the name of the field that names each. */
+export function parentsOf(shape: CurveShape): readonly (readonly [field: string, id: string])[] {
+  if (shape.kind === 'parallel') return [['of', shape.of]];
+  if (shape.kind === 'midway') return [['first', shape.first], ['second', shape.second]];
+  return [];
+}
+
+/** Curves that follow this one. */
+export const followersOf = (piece: Piece, curveId: string): readonly Curve[] =>
+  piece.items.filter((item): item is Curve => item.type === 'curve' && parentsOf(item.shape).some(([, id]) => id === curveId));

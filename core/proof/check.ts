@@ -1,4 +1,5 @@
 import type { Curve, Lettering, Piece } from '../piece/types';
+import type { Track } from '../curves';
 import type { Result } from '../result';
 import type { SetLettering } from '../setting/setLettering';
 
@@ -15,6 +16,7 @@ export interface Finding {
 /** What a check looks at. */
 export interface ProofGround {
   readonly piece: Piece;
+  readonly tracks: ReadonlyMap<string, Result<Track>>;
   readonly settings: readonly { readonly lettering: Lettering; readonly curve: Curve; readonly set: Result<SetLettering> }[];
 }
 

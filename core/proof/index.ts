@@ -1,21 +1,24 @@
+import { tracksOf } from '../curves';
 import { settingOf, type Faces } from '../drawing/drawPiece';
 import { findCurve, isLettering, type Piece } from '../piece/types';
 import type { Check, Finding } from './check';
 import { emptyWording } from './emptyWording';
 import { missingCharacter } from './missingCharacter';
+import { noTrack } from './noTrack';
 import { notSet } from './notSet';
 import { overset } from './overset';
 
 export type { Finding } from './check';
 
 /** One line a check, in the order in which they are listed. */
-const CHECKS: readonly Check[] = [notSet, overset, missingCharacter, emptyWording];
+const CHECKS: readonly Check[] = [noTrack, notSet, overset, missingCharacter, emptyWording];
 
 /** Everything that would go wrong in print with a piece. */
 export function proofPiece(piece: Piece, faces: Faces): Finding[] {
+  const tracks = tracksOf(piece);
   const settings = piece.items.filter(isLettering).map((lettering) => {
     const curve = findCurve(piece, lettering.curveId)!;
-    return { lettering, curve, set: settingOf(lettering, curve, faces) };
+    return { lettering, curve, set: settingOf(lettering, tracks.get(curve.id)!, faces) };
   });
-  return CHECKS.flatMap((check) => check({ piece, settings }));
+  return CHECKS.flatMap((check) => check({ piece, tracks, settings }));
 }

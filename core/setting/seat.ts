@@ -1,5 +1,5 @@
-import { curveKind } from '../curves';
-import type { Bookends, CurveShape, Lettering, Seat, Side, Tops } from '../piece/types';
+import type { Track } from '../curves/kind';
+import type { Bookends, Lettering, Seat, Side, Tops } from '../piece/types';
 
 /** A band on the curve, in mm outward from it: capitals stand between its two edges. */
 export interface Band {
@@ -29,8 +29,8 @@ export function baselineDistance(seat: Seat, capMm: number): number {
 }
 
 /** +1 where the lettering is read in the curve's own direction, −1 where it is read against it. */
-export const readingDirection = (shape: CurveShape, tops: Tops): 1 | -1 =>
-  (curveKind(shape).outwardSign(shape) * (tops === 'outward' ? 1 : -1)) as 1 | -1;
+export const readingDirection = (track: Track, tops: Tops): 1 | -1 =>
+  (track.outwardSign * (tops === 'outward' ? 1 : -1)) as 1 | -1;
 
 /**
  * The seat after another of the six pictures was chosen. The shift keeps its outward distance, so that

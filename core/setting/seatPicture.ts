@@ -1,4 +1,6 @@
-import type { Curve, Lettering, Side, Tops } from '../piece/types';
+import { trackOf, type Track } from '../curves';
+import type { Lettering, Side, Tops } from '../piece/types';
+import { ProgrammerError } from '../result';
 import type { Face } from '../type/face';
 import { setLettering, type SetLettering } from './setLettering';
 
@@ -9,16 +11,15 @@ const RADIUS = 34;
 const CAP = 10;
 
 /** A small arc, at the top for tops outward and at the bottom for tops inward, as one meets them on a ring. */
-function pictureCurve(tops: Tops): Curve {
+function pictureTrack(tops: Tops): Track {
   const top = tops === 'outward';
-  return {
-    type: 'curve', id: 'picture', name: 'picture', fill: null, stroke: null,
-    shape: {
-      kind: 'arc', radiusMm: RADIUS,
-      centre: { x: PICTURE.width / 2, y: top ? PICTURE.height / 2 + RADIUS - 2 : PICTURE.height / 2 - RADIUS + 2 },
-      startDeg: top ? -48 : 132, sweepDeg: 96,
-    },
-  };
+  const track = trackOf({
+    kind: 'arc', radiusMm: RADIUS,
+    centre: { x: PICTURE.width / 2, y: top ? PICTURE.height / 2 + RADIUS - 2 : PICTURE.height / 2 - RADIUS + 2 },
+    startDeg: top ? -48 : 132, sweepDeg: 96,
+  });
+  if (!track.ok) throw new ProgrammerError('no-picture', 'The arc of the seat pictures has no path.', track.problem);
+  return track.value;
 }
 
 const first = (wording: string): string => [...wording.replace(/\s/gu, '')].slice(0, 3).join('') || 'Abc';
@@ -37,6 +38,6 @@ export function seatPicture(lettering: Lettering, face: Face, tops: Tops, side: 
     anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre' },
     bookends: tops === 'outward' ? { startU: 0, endU: 1 } : { startU: 1, endU: 0 },
     spacing: { ...lettering.spacing, tracking: 60 },
-  }, pictureCurve(tops), face);
+  }, pictureTrack(tops), face);
   return set.ok ? set.value : null;
 }

@@ -1,4 +1,6 @@
-import { curveKind } from '../curves';
+import { clockAtFraction } from '../curves/clock';
+import type { Track } from '../curves/kind';
+import { frameAt } from '../geometry/walk';
 import { normaliseDeg, type Vec } from '../geometry/vec';
 import { makeLettering } from '../piece/make';
 import type { Curve, Lettering } from '../piece/types';
@@ -13,19 +15,22 @@ import { readingDirection } from './seat';
  * @param like another lettering of the curve to take after, or null
  * @param snapMm how near, along the curve, a named place draws the anchor
  */
-export function setDown(id: string, curve: Curve, at: Vec, like: Lettering | null, snapMm: number): Lettering {
-  const { shape } = curve;
-  const seen = seenFromCurve(shape, at);
-  const near = nearestNamed(shape, seen.u);
+export function setDown(id: string, curve: Curve, track: Track, at: Vec, like: Lettering | null, snapMm: number): Lettering {
+  const seen = seenFromCurve(track, at);
+  const near = nearestNamed(track, seen.u);
   const u = near.mm <= snapMm ? near.place.u : seen.u;
-  const clock = normaliseDeg(curveKind(shape).clockAtFraction(shape, u));
-  const tops = clock > 90.5 && clock < 269.5 ? 'inward' : 'outward';
-  const forward = readingDirection(shape, tops) > 0;
+  const clock = normaliseDeg(clockAtFraction(track, u));
+  // On a closed curve and on arcs the lower half reads upright with tops inward; elsewhere above is upright unless
+  // the curve runs to the left there.
+  const round = isClosed(track) || curve.shape.kind === 'arc' || curve.shape.kind === 'spiral';
+  const lower = round ? clock > 90.5 && clock < 269.5 : frameAt(track.path, u * track.path.lengthMm).tangent.x < -1e-9;
+  const tops = lower ? 'inward' : 'outward';
+  const forward = readingDirection(track, tops) > 0;
   const opposite = (u + 0.5) % 1;
   return makeLettering({
-    id, curve, tops, like,
+    id, curve, sizeMm: track.path.lengthMm / (isClosed(track) ? 2 * Math.PI : 3), tops, like,
     side: seen.outwardMm >= 0 ? 'outside' : 'inside',
-    at: placeAtFraction(shape, u),
-    bookends: isClosed(shape) ? { startU: opposite, endU: opposite } : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
+    at: placeAtFraction(track, u),
+    bookends: isClosed(track) ? { startU: opposite, endU: opposite } : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
   });
 }

@@ -1,7 +1,8 @@
-import { fractionOf, measuredCurve } from '../curves';
+import { fractionOf } from '../curves/clock';
+import type { Track } from '../curves/kind';
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { ROW, stretchedFromDistance, stretchedLength, walkTo } from '../geometry/walk';
-import type { Curve, Lettering } from '../piece/types';
+import type { Lettering } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
 import { inkReach } from './inkEnds';
@@ -17,7 +18,7 @@ export const LETTER = { x: 0, y: 1, cos: 2, sin: 3, length: 4 } as const;
 /** A lettering set on its curve: the exact place of every letter. */
 export interface SetLettering {
   readonly lettering: Lettering;
-  readonly curve: Curve;
+  readonly track: Track;
   readonly path: MeasuredPath;
   readonly measured: MeasuredRun;
   /** mm in a font unit. */
@@ -117,16 +118,15 @@ function placeLetters(ground: Ground, anchorF: number, shift: number): { rows: F
  * the tops fan out), d the baseline's distance towards the tops and h the height "measured at": on a circle of
  * radius R with tops outward an advance a takes the angle a / (R + d + h), with tops inward a / (R − d − h).
  *
- * @returns the setting, or `too-tight` when letters would fold over one another on this curve, or
- *   `zero-length` for a curve without length. An empty wording gives a setting without letters.
+ * @returns the setting, or `too-tight` when letters would fold over one another on this curve. An empty wording
+ *   gives a setting without letters.
  */
-export function setLettering(lettering: Lettering, curve: Curve, face: Face): Result<SetLettering> {
-  const path = measuredCurve(curve.shape);
-  if (path.spans.length === 0) return fail(path.problems[0]!);
+export function setLettering(lettering: Lettering, track: Track, face: Face): Result<SetLettering> {
+  const { path } = track;
   const { seat, spacing, anchor } = lettering;
   const scale = mmPerUnit(lettering.size, face.metrics);
   const capMm = capHeightMm(lettering.size, face.metrics);
-  const direction = readingDirection(curve.shape, seat.tops);
+  const direction = readingDirection(track, seat.tops);
   const measured = measureRun(shapeFor(face, lettering.wording, spacing), scale, spacing.tracking);
   const baselineMm = baselineDistance(seat, capMm);
   const heightMm = baselineMm + spacing.measuredAt * capMm;
@@ -134,7 +134,7 @@ export function setLettering(lettering: Lettering, curve: Curve, face: Face): Re
     baselineMm, baselineMm + capMm, baselineMm + measured.inkTopMm, baselineMm + measured.inkBottomMm,
   ]);
   if (tight) return fail(tight);
-  const anchorDistance = fractionOf(curve.shape, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm;
+  const anchorDistance = fractionOf(track, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm;
   const ground: Ground = { path, direction, scale, baselineMm, heightMm, measured, anchorDistance };
   const anchorF = stretchedFromDistance(path, anchorDistance, direction * heightMm);
   const shiftMm = solveAlignment(ground, anchorF, anchor.align);
@@ -148,7 +148,7 @@ export function setLettering(lettering: Lettering, curve: Curve, face: Face): Re
     message: `${face.name} has no ${measured.run.missing.map((c) => `“${c}”`).join(', ')}. A box stands in; change the wording or the typeface.`,
   }];
   return ok({
-    lettering, curve, path, measured, scale, capMm, baselineMm, measuredHeightMm: heightMm, direction, rows,
+    lettering, track, path, measured, scale, capMm, baselineMm, measuredHeightMm: heightMm, direction, rows,
     letterDistances, anchorDistance, shiftMm, overset, notes,
   });
 }

@@ -1,4 +1,4 @@
-import { curveKind } from '../curves';
+import { fractionAtClock } from '../curves/clock';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
 import { isClosed } from './anchorPlaces';
 import type { SetLettering } from './setLettering';
@@ -26,11 +26,11 @@ const row = new Float64Array(ROW.length);
 
 /** Hour marks on closed curves, every ten millimetres of the curve on open ones. */
 function ticksOf(set: SetLettering, placeOf: (s: number) => number, from: number, to: number): StripTick[] {
-  const { path, curve } = set;
+  const { path, track } = set;
   const ticks: StripTick[] = [];
-  if (isClosed(curve.shape)) {
+  if (isClosed(track)) {
     for (let hour = 1; hour <= 12; hour++) {
-      const u = curveKind(curve.shape).fractionAtClock(curve.shape, hour * 30);
+      const u = fractionAtClock(track, hour * 30);
       for (let turn = -3; turn <= 3; turn++) {
         const x = placeOf((u + turn) * path.lengthMm);
         if (x >= from && x <= to) ticks.push({ x, name: `${hour} o’clock` });

@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import type { ArcShape } from '#core/piece/shapes/arc';
 import type { CircleShape } from '#core/piece/shapes/circle';
 import type { Curve, CurveShape, Item, Lettering, Piece } from '#core/piece/types';
+import { trackOf, type Track } from '#core/curves/index';
 import type { Face } from '#core/type/face';
 import { shippedFaces } from '../../fonts/shippedFaces';
 
@@ -14,7 +15,14 @@ export const circle = (radiusMm: number, x = 42, y = 42): CircleShape => ({ kind
 export const arc = (radiusMm: number, startDeg: number, sweepDeg: number): ArcShape =>
   ({ kind: 'arc', centre: { x: 42, y: 42 }, radiusMm, startDeg, sweepDeg });
 
-export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, fill: null, stroke: null });
+/** The track of a shape that follows no other. */
+export function track(shape: CurveShape): Track {
+  const made = trackOf(shape);
+  if (!made.ok) throw new Error(made.problem.message);
+  return made.value;
+}
+
+export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, locked: false, hidden: false, fill: null, stroke: null });
 
 /** A lettering with sensible values, changed where a test wants. */
 export function lettering(wording: string, changes: Partial<Lettering> = {}): Lettering {
@@ -24,10 +32,10 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
     anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre' },
     bookends: { startU: 0.5, endU: 0.5 },
     spacing: { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
-    fill: '#20303a', stroke: null,
+    corners: { kind: 'round', radiusMm: 2 }, fill: '#20303a', stroke: null,
     ...changes,
   };
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 1, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, items });
+  ({ format: 'under-arc-piece', version: 2, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, items });

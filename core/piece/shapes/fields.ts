@@ -9,3 +9,7 @@ export const limited = (name: LimitName): yup.NumberSchema<number> =>
 
 export const point = (): yup.ObjectSchema<Point> =>
   yup.object({ x: limited('coordinateMm'), y: limited('coordinateMm') }).strict().noUnknown().required();
+
+/** The id of another curve of the piece. */
+export const curveId = (): yup.StringSchema<string> =>
+  yup.string().strict().required().matches(/^[A-Za-z0-9_-]{1,40}$/, '${path} must be 1 to 40 letters, digits, - or _');

@@ -55,7 +55,7 @@ describe('reading a piece', () => {
     for (const text of ['', 'hello', '[]', 'null', '{"format":"other"}']) {
       expect(parsePiece(text)).toMatchObject({ ok: false, problem: { code: 'not-a-piece' } });
     }
-    expect(readPiece(changed('version', 2))).toMatchObject({ ok: false, problem: { code: 'newer-version' } });
+    expect(readPiece(changed('version', 3))).toMatchObject({ ok: false, problem: { code: 'newer-version' } });
   });
 
   it('gives numbers that are not finite back', () => {

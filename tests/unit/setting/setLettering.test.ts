@@ -1,19 +1,18 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { measuredCurve } from '#core/curves/index';
 import { normaliseDeg } from '#core/geometry/vec';
 import type { CurveShape, Lettering, Side, Tops } from '#core/piece/types';
 import { reseatLettering } from '#core/setting/seat';
 import { LETTER, setLettering, type SetLettering } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
 import { traceLetters } from '#core/drawing/traceLetters';
-import { arc, circle, curve, faces, lettering } from '../../support/pieces';
+import { arc, circle, faces, lettering, track } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
 
 let all: ReadonlyMap<string, Face>;
 beforeAll(async () => { all = await faces(); });
 
 function set(what: Lettering, shape: CurveShape): SetLettering {
-  const result = setLettering(what, curve(shape), all.get(what.faceId)!);
+  const result = setLettering(what, track(shape), all.get(what.faceId)!);
   if (!result.ok) throw new Error(result.problem.message);
   return result.value;
 }
@@ -199,7 +198,7 @@ describe('bookends', () => {
     const what = lettering('OTTERMERE LIGHT RAILWAY', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre' }, bookends: { startU: 0, endU: 1 } });
     const s = set(what, arc(40, -20, 40));
     expect(s.overset.beforeMm).toBeGreaterThan(1);
-    const length = measuredCurve(arc(40, -20, 40)).lengthMm;
+    const length = track(arc(40, -20, 40)).path.lengthMm;
     const past = Array.from(s.letterDistances).findIndex((d) => d > length);
     // Past the end all letters stand at the end's own angle.
     const angle = (i: number): number => Math.atan2(s.rows[i * LETTER.length + 3]!, s.rows[i * LETTER.length + 2]!);
@@ -219,11 +218,11 @@ describe('arcs', () => {
 describe('what cannot be set', () => {
   it('says what is too tight and by how much', () => {
     const what = lettering('TIDE', { seat: { tops: 'inward', side: 'inside', baselineShiftMm: 0 }, size: { by: 'cap', mm: 5 } });
-    const tight = setLettering(what, curve(circle(4)), all.get('limelight')!);
+    const tight = setLettering(what, track(circle(4)), all.get('limelight')!);
     expect(tight).toMatchObject({ ok: false, problem: { code: 'too-tight', value: 4 } });
     if (!tight.ok) {
       expect(tight.problem.limit).toBeGreaterThanOrEqual(5);
-      expect(setLettering(what, curve(circle(tight.problem.limit! + 0.01)), all.get('limelight')!).ok).toBe(true);
+      expect(setLettering(what, track(circle(tight.problem.limit! + 0.01)), all.get('limelight')!).ok).toBe(true);
     }
   });
 

@@ -1,0 +1,18 @@
+type Older = Record<string, unknown>;
+
+/** Version 1 knew neither locked and hidden curves nor corners. */
+function fromVersion1(older: Older): Older {
+  const { items } = older;
+  return {
+    ...older,
+    version: 2,
+    items: Array.isArray(items) ? items.map((item: Older | null) => {
+      if (item?.['type'] === 'curve') return { locked: false, hidden: false, ...item };
+      if (item?.['type'] === 'lettering') return { corners: { kind: 'round', radiusMm: 2 }, ...item };
+      return item;
+    }) : items,
+  };
+}
+
+/** From each older version to the next; the entry at n turns version n into version n + 1. */
+export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1 };
