@@ -5,6 +5,8 @@ import { blocking, drawPiece } from '#core/drawing/drawPiece';
 import { writePdf } from '#core/output/pdf';
 import { writeSvg } from '#core/output/svg';
 import { parsePiece } from '#core/piece/read';
+import type { Piece } from '#core/piece/types';
+import { proofPiece } from '#core/proof/index';
 import type { Problem } from '#core/result';
 import { shippedFaces } from '../fonts/shippedFaces';
 
@@ -30,8 +32,8 @@ const WRITERS: Readonly<Record<string, (drawing: ReturnType<typeof drawPiece>) =
   '.pdf': (drawing) => writePdf(drawing),
 };
 
-/** Draws a piece file; null after complaining when it cannot be. */
-async function drawFile(file: string): Promise<ReturnType<typeof drawPiece> | null> {
+/** Reads a piece file; null after complaining when it is none. */
+async function readFileAsPiece(file: string): Promise<Piece | null> {
   let text: string;
   try {
     text = await readFile(file, 'utf8');
@@ -44,9 +46,7 @@ async function drawFile(file: string): Promise<ReturnType<typeof drawPiece> | nu
     complain([piece.problem]);
     return null;
   }
-  const drawing = drawPiece(piece.value, await shippedFaces(HOME));
-  complain(drawing.problems);
-  return drawing;
+  return piece.value;
 }
 
 /** Writes beside the target first, so that a failure leaves no half file. */
@@ -67,8 +67,10 @@ async function render(from: string, to: string): Promise<number> {
     complain([{ code: 'unknown-format', message: `${to} should end in ${Object.keys(WRITERS).join(' or ')}.` }]);
     return 2;
   }
-  const drawing = await drawFile(from);
-  if (!drawing) return 1;
+  const piece = await readFileAsPiece(from);
+  if (!piece) return 1;
+  const drawing = drawPiece(piece, await shippedFaces(HOME));
+  complain(drawing.problems);
   if (blocking(drawing).length > 0) {
     complain([{ code: 'not-drawn', message: 'No file was made, because lettering would be missing from it.' }]);
     return 1;
@@ -84,8 +86,11 @@ async function render(from: string, to: string): Promise<number> {
 }
 
 async function check(file: string): Promise<number> {
-  const drawing = await drawFile(file);
-  if (!drawing || drawing.problems.length > 0) return 1;
+  const piece = await readFileAsPiece(file);
+  if (!piece) return 1;
+  const findings = proofPiece(piece, await shippedFaces(HOME));
+  complain(findings.map(({ code, message, itemId }) => ({ code, message, field: itemId })));
+  if (findings.length > 0) return 1;
   say(`${file}: nothing wrong`);
   return 0;
 }

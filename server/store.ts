@@ -1,12 +1,12 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
-import { parsePiece } from '#core/piece/read';
+import { CURRENT_VERSION, parsePiece, readPiece } from '#core/piece/read';
 import type { Face } from '#core/type/face';
 import { shippedFaces } from '../fonts/shippedFaces';
 import { openDatabase, type Database } from './data/database';
 import { takeLock } from './data/lock';
-import { insertPiece } from './data/pieces';
+import { insertPiece, olderPieces, replaceDocument } from './data/pieces';
 import { DATA, HOME } from './home';
 
 let opening: Promise<Database> | undefined;
@@ -23,6 +23,15 @@ async function seed(db: Database): Promise<void> {
   }
 }
 
+/** Pieces that an older version stored are brought to today's format; one that cannot be is left and named. */
+async function bringUpToDate(db: Database): Promise<void> {
+  for (const { id, document } of await olderPieces(db, CURRENT_VERSION)) {
+    const piece = readPiece(document);
+    if (piece.ok) await replaceDocument(db, id, piece.value);
+    else console.error(`The piece ${id} could not be brought to format ${CURRENT_VERSION}: ${piece.problem.message}`);
+  }
+}
+
 /** Opens the database under a lock of our own; ends the process with a plain message when it is taken. */
 export function startDatabase(): void {
   const lock = takeLock(DATA);
@@ -33,7 +42,7 @@ export function startDatabase(): void {
   process.once('exit', lock.release);
   opening = (async () => {
     const db = await openDatabase(join(DATA, 'pg'));
-    if (db.isNew) await seed(db);
+    if (db.isNew) await seed(db); else await bringUpToDate(db);
     return db;
   })();
   opening.catch((error: unknown) => {

@@ -1,17 +1,20 @@
 import { nanoid } from 'nanoid';
+import { draft, draftAt, type DraggedKind } from '#core/curves/draft';
 import { curveKind } from '#core/curves/index';
-import { clockAngleDeg, distance, type Vec } from '#core/geometry/vec';
+import { moveBy } from '#core/curves/similarity';
+import { resizeSteps, transformSteps } from '#core/drawing/operations';
+import { distance, type Vec } from '#core/geometry/vec';
 import { freeName, makeCurve } from '#core/piece/make';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Curve, type CurveShape, type Lettering } from '#core/piece/types';
+import type { Problem } from '#core/result';
 import { goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
 import { setDown } from '#core/setting/setDown';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { startDrag } from './useDrag';
+import { SNAP_PX, useSnapping } from './useSnapping';
 
-/** Pixels within which a named place draws what is dragged. */
-const SNAP_PX = 9;
 /** Pixels within which a click belongs to a curve. */
 const REACH_PX = 48;
 const round = (value: number): number => Math.round(value * 100) / 100;
@@ -21,14 +24,15 @@ const rounded = ({ x, y }: Vec): Vec => ({ x: round(x), y: round(y) });
 export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   const store = usePiece();
   const view = useView();
+  const { snap } = useSnapping();
 
   /** The place of a pointer on the sheet, mm. */
   function at(event: MouseEvent): Vec {
     const box = surface.value!.getBoundingClientRect();
     return view.toSheet({ x: event.clientX - box.left, y: event.clientY - box.top });
   }
-  /** A dragged radius comes in steps that a person would type: the least that is a pixel or more. */
-  const tidyRadius = (mm: number): number => {
+  /** A dragged length comes in steps that a person would type: the least that is a pixel or more. */
+  const tidyMm = (mm: number): number => {
     const step = [0.01, 0.05, 0.1, 0.5, 1, 5].find((one) => one * view.scale >= 1) ?? 10;
     return round(Math.round(mm / step) * step);
   };
@@ -50,18 +54,19 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   function dragLettering(event: PointerEvent, lettering: Lettering): void {
     store.select([lettering.id]);
     const from = at(event);
-    const curve = store.curveOf(lettering);
+    const track = store.trackUnder(lettering);
+    if (!track) return;
     let along: boolean | null = null;
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);
-        along ??= goesAlong(curve.shape, from, to);
+        along ??= goesAlong(track, from, to);
         if (along) {
-          const grip = slideAlong(lettering, curve, from, to, snapMm());
+          const grip = slideAlong(lettering, track, from, to, next.altKey ? 0 : snapMm());
           store.set('Slide along the curve', lettering.id, ['anchor'], grip.value, gesture);
           tell(grip.label, to, grip.snapped);
         } else {
-          const grip = shiftOff(lettering, curve, from, to, snapMm() / 2);
+          const grip = shiftOff(lettering, track, from, to, next.altKey ? 0 : snapMm() / 2);
           const problem = store.set('Shift baseline', lettering.id, ['seat', 'baselineShiftMm'], grip.value, gesture);
           tell(problem?.message ?? grip.label, to, grip.snapped);
         }
@@ -71,11 +76,12 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   }
 
   function dragBookend(event: PointerEvent, lettering: Lettering, which: 'start' | 'end'): void {
-    const curve = store.curveOf(lettering);
+    const track = store.trackUnder(lettering);
+    if (!track) return;
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);
-        const grip = moveBookend(lettering, curve, which, to, snapMm());
+        const grip = moveBookend(lettering, track, which, to, next.altKey ? 0 : snapMm());
         store.set('Move bookend', lettering.id, ['bookends'], grip.value, gesture);
         tell(grip.label, to, grip.snapped);
       },
@@ -83,82 +89,109 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     });
   }
 
-  /** Centre lines of the sheet draw a centre that comes near. */
-  function centreSnap(to: Vec): { to: Vec; snapped: string } {
-    const { sheet } = store.piece!;
-    const middle = { x: sheet.widthMm / 2, y: sheet.heightMm / 2 };
-    const onX = Math.abs(to.x - middle.x) < snapMm();
-    const onY = Math.abs(to.y - middle.y) < snapMm();
-    const snapped = onX && onY ? 'centre of the sheet' : onX || onY ? 'on the centre line' : '';
-    return { to: { x: onX ? middle.x : to.x, y: onY ? middle.y : to.y }, snapped };
+  /** Sets the shape of a curve within a gesture and tells of it, or why not. */
+  function reshape(label: string, curve: Curve, shape: CurveShape, gesture: string, where: Vec, snapped = ''): void {
+    const kind = curveKind(shape);
+    const problem = kind.problem(shape) ?? store.set(label, curve.id, ['shape'], shape, gesture);
+    tell(problem?.message ?? (snapped || kind.sizeLabel(shape)), where, snapped !== '');
   }
 
   function dragHandle(event: PointerEvent, curve: Curve, handleId: string): void {
-    store.select([curve.id]);
+    if (curve.locked) return;
     const kind = curveKind(curve.shape);
-    const grab = kind.handles(curve.shape).find((handle) => handle.id === handleId)?.at;
-    const offset = handleId === 'centre' && grab ? { x: grab.x - at(event).x, y: grab.y - at(event).y } : { x: 0, y: 0 };
+    const grab = kind.handles(curve.shape).find((handle) => handle.id === handleId)!.at;
+    const pointer = at(event);
+    const offset = { x: grab.x - pointer.x, y: grab.y - pointer.y };
+    const label = handleId === 'centre' ? 'Move curve' : handleId.startsWith('node') ? 'Move node' : 'Change curve';
     startDrag(event, {
       move: (next, gesture) => {
-        const pointer = at(next);
-        const aim = { x: pointer.x + offset.x, y: pointer.y + offset.y };
-        const { to, snapped } = handleId === 'centre' ? centreSnap(aim) : { to: aim, snapped: '' };
-        const shape = tidy(kind.moveHandle(curve.shape, handleId, handleId === 'centre' ? rounded(to) : to));
-        const problem = kind.problem(shape) ?? store.set(handleId === 'centre' ? 'Move curve' : 'Change curve', curve.id, ['shape'], shape, gesture);
-        tell(problem?.message ?? (snapped || kind.sizeLabel(shape)), pointer, snapped !== '');
+        const here = at(next);
+        const { to, reason } = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
+        reshape(label, curve, tidied(kind.moveHandle(curve.shape, handleId, reason ? to : rounded(to))), gesture, here, reason);
       },
       end: hush,
     });
   }
 
-  /** The edge of a circle or an arc, taken anywhere, changes its radius by as much as the pointer moves out. */
+  /**
+   * The edge of a curve, taken anywhere: of a circle or an arc it changes the radius, of a parallel the distance; any
+   * other curve it moves.
+   */
   function dragEdge(event: PointerEvent, curve: Curve): void {
     store.select([curve.id]);
-    const kind = curveKind(curve.shape);
-    const centre = kind.centre(curve.shape);
-    const slack = curve.shape.radiusMm - distance(centre, at(event));
+    const { shape } = curve;
+    if (curve.locked || shape.kind === 'midway') return;
+    const from = at(event);
+    const track = store.trackOf(curve.id);
+    if (!track) return;
+    const slack = 'radiusMm' in shape ? shape.radiusMm - distance(track.centre, from) : 0;
+    const parent = shape.kind === 'parallel' ? store.trackOf(shape.of) : null;
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);
-        const shape = tidy({ ...curve.shape, radiusMm: distance(centre, to) + slack });
-        const problem = kind.problem(shape) ?? store.set('Change radius', curve.id, ['shape'], shape, gesture);
-        tell(problem?.message ?? `radius ${shape.radiusMm.toFixed(2)} mm`, to);
+        if (shape.kind === 'circle' || shape.kind === 'arc') {
+          reshape('Change radius', curve, tidied({ ...shape, radiusMm: distance(track.centre, to) + slack }), gesture, to);
+        } else if (shape.kind === 'parallel' && parent) {
+          reshape('Change distance', curve, { ...shape, distanceMm: tidyMm(seenFromCurve(parent, to).outwardMm) }, gesture, to);
+        } else {
+          const moved = { x: track.centre.x + to.x - from.x, y: track.centre.y + to.y - from.y };
+          const { to: centre, reason } = snap(moved, next, curve.id);
+          const by = moveBy(rounded({ x: centre.x - track.centre.x, y: centre.y - track.centre.y }));
+          reshape('Move curve', curve, curveKind(shape).transform(shape, by), gesture, to, reason || 'moved');
+        }
       },
       end: hush,
     });
   }
 
-  const tidy = (shape: CurveShape): CurveShape => ({ ...shape, radiusMm: tidyRadius(shape.radiusMm) });
-
-  /** Adds a curve by a drag from its centre; a mere click gives one of a fitting size. */
-  function drawCurve(event: PointerEvent, kindName: 'circle' | 'arc'): void {
-    const { to: centre } = centreSnap(at(event));
-    const from = rounded(centre);
-    const id = nanoid(8);
-    const name = freeName(store.piece!, kindName === 'circle' ? 'Circle' : 'Arc');
-    const { sheet } = store.piece!;
-    const make = (radiusMm: number, towards: Vec): CurveShape => {
-      if (kindName === 'circle') return { kind: 'circle', centre: from, radiusMm: tidyRadius(radiusMm) };
-      const middle = radiusMm > 0 ? Math.round(clockAngleDeg(from, towards)) : 0;
-      return { kind: 'arc', centre: from, radiusMm: tidyRadius(radiusMm), startDeg: middle - 60, sweepDeg: 120 };
-    };
-    const insert = (shape: CurveShape, gesture?: string): void => {
-      const index = store.piece!.items.length;
-      store.edit(`Add ${kindName}`, [{ kind: 'insert', index, item: makeCurve(id, name, shape) }], gesture, [id]);
-    };
-    let drawn = false;
+  /** The two handles at the corner of a curve: one resizes the curve alone, one the letters with it. */
+  function dragResize(event: PointerEvent, curve: Curve, withLetters: boolean): void {
+    const track = store.trackOf(curve.id);
+    if (!track || curve.locked) return;
+    const { piece } = store;
+    const begun = distance(track.centre, at(event));
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);
-        const shape = make(distance(from, to), to);
+        const k = Math.max(0.02, Math.round((distance(track.centre, to) / begun) * 200) / 200);
+        const made = resizeSteps(piece!, curve, k, withLetters);
+        if (!made.ok) return;
+        // Steps are made from the piece as it was when the drag began; what they replace is read now.
+        const steps = made.value.map((step) => (step.kind === 'set' ? setStep(store.piece!, step.id, step.path, step.value) : step));
+        const problem = store.edit(withLetters ? 'Resize curve and letters' : 'Resize curve', steps, gesture);
+        tell(problem?.message ?? `${withLetters ? 'curve and letters' : 'curve only'} ${(k * 100).toFixed(1)} %`, to);
+      },
+      end: hush,
+    });
+  }
+
+  const tidied = (shape: CurveShape): CurveShape =>
+    (shape.kind === 'circle' || shape.kind === 'arc' ? { ...shape, radiusMm: tidyMm(shape.radiusMm) } : shape);
+
+  /** Puts a new curve on the sheet, selected. */
+  function addCurve(shape: CurveShape, gesture?: string): Problem | null {
+    const kind = curveKind(shape);
+    const problem = kind.problem(shape);
+    if (problem) return problem;
+    const item = makeCurve(nanoid(8), freeName(store.piece!, kind.title), shape);
+    return store.edit(`Add ${kind.title.toLowerCase()}`, [{ kind: 'insert', index: store.piece!.items.length, item }], gesture, [item.id]);
+  }
+
+  /** Adds a curve by one drag; a mere click gives one of a fitting size. */
+  function drawCurve(event: PointerEvent, kindName: DraggedKind): void {
+    const from = rounded(snap(at(event), event).to);
+    let id: string | null = null;
+    startDrag(event, {
+      move: (next, gesture) => {
+        const { to, reason } = snap(at(next), next, id);
+        const shape = draft(kindName, from, to, tidyMm);
         if (curveKind(shape).problem(shape)) return;
-        if (drawn) store.set(`Add ${kindName}`, id, ['shape'], shape, gesture);
-        else insert(shape, gesture);
-        drawn = true;
-        tell(`radius ${shape.radiusMm.toFixed(2)} mm`, to);
+        if (id) store.set('Change curve', id, ['shape'], shape, gesture);
+        else if (!addCurve(shape, gesture)) id = store.selectedId;
+        tell(reason || curveKind(shape).sizeLabel(shape), to, reason !== '');
       },
       end: () => {
-        if (!drawn) insert(make(Math.min(sheet.widthMm, sheet.heightMm) * 0.35, { x: from.x, y: from.y - 1 }));
+        if (!id) addCurve(draftAt(kindName, from, store.piece!.sheet));
         hush();
         view.tool = 'letter';
       },
@@ -170,7 +203,9 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     let best: Curve | null = null;
     let bestMm = REACH_PX / view.scale;
     for (const curve of store.piece!.items.filter(isCurve)) {
-      const away = Math.abs(seenFromCurve(curve.shape, where).outwardMm);
+      const track = store.trackOf(curve.id);
+      if (!track || curve.hidden) continue;
+      const away = Math.abs(seenFromCurve(track, where).outwardMm);
       // Of two curves equally near the one painted later lies on top.
       if (away <= bestMm) { best = curve; bestMm = away; }
     }
@@ -180,10 +215,11 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   /** Sets a new lettering where the pointer is. Gives false when no curve is near. */
   function letterAt(where: Vec, on?: Curve): boolean {
     const curve = on ?? curveNear(where);
-    if (!curve) return false;
+    const track = curve && store.trackOf(curve.id);
+    if (!curve || !track) return false;
     const id = nanoid(8);
     const like = store.on(curve.id).at(-1) ?? null;
-    const lettering = setDown(id, curve, where, like, Math.max(snapMm() * 3, 1));
+    const lettering = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1));
     const problem = store.edit('Set lettering', [{ kind: 'insert', index: store.piece!.items.length, item: lettering }], undefined, [id]);
     if (problem) { tell(problem.message, where); return true; }
     view.tool = 'pick';
@@ -199,11 +235,11 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   }
 
   function nudgeCurve(curve: Curve, dx: number, dy: number): void {
-    const shape = curveKind(curve.shape).moveBy(curve.shape, { x: dx, y: dy });
-    store.edit('Move curve', [setStep(store.piece!, curve.id, ['shape'], shape)], `nudge-${curve.id}${nudgeRun()}`);
+    if (curve.locked) return;
+    store.edit('Move curve', transformSteps(store.piece!, curve, moveBy({ x: dx, y: dy })), `nudge-${curve.id}${nudgeRun()}`);
   }
 
-  return { at, pan, dragLettering, dragBookend, dragHandle, dragEdge, drawCurve, letterAt, curveNear, nudgeLettering, nudgeCurve };
+  return { at, pan, dragLettering, dragBookend, dragHandle, dragEdge, dragResize, drawCurve, addCurve, letterAt, nudgeLettering, nudgeCurve };
 }
 
 let run = nanoid(6);

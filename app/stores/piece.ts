@@ -3,9 +3,11 @@ import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
 import { findCurve, findItem, findLettering, isLettering, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { tracksOf, type Track } from '#core/curves/index';
 import { settingOf } from '#core/drawing/drawPiece';
 import { proofPiece } from '#core/proof/index';
-import type { Problem } from '#core/result';
+import { letteringTrack } from '#core/setting/corners';
+import type { Problem, Result } from '#core/result';
 import { api } from '~/utils/api';
 import { Keeper, type KeepingState, type LoggedChange, type PendingChange } from '~/utils/keeper';
 import { useFaces } from './faces';
@@ -44,10 +46,11 @@ export const usePiece = defineStore('piece', () => {
     return findCurve(piece.value, selectedLettering.value?.curveId ?? selectedId.value) ?? null;
   });
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
+  const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
-      if (isLettering(item)) map.set(item.id, settingOf(item, findCurve(piece.value!, item.curveId)!, faces.loaded));
+      if (isLettering(item)) map.set(item.id, settingOf(item, tracks.value.get(item.curveId)!, faces.loaded));
     }
     return map;
   });
@@ -120,7 +123,9 @@ export const usePiece = defineStore('piece', () => {
   /** Letterings that a step may have made too tight. */
   function touched(next: Piece, steps: readonly Step[]): Lettering[] {
     const ids = new Set(steps.map((step) => (step.kind === 'set' || step.kind === 'reorder' ? step.id : step.item.id)));
-    return next.items.filter((item): item is Lettering => isLettering(item) && (ids.has(item.id) || ids.has(item.curveId)));
+    const was = tracksOf(keeper!.piece), now = tracksOf(next);
+    // Curves that follow others move with them: a track that is another object may be tighter.
+    return next.items.filter((item): item is Lettering => isLettering(item) && (ids.has(item.id) || was.get(item.curveId) !== now.get(item.curveId)));
   }
 
   /**
@@ -135,11 +140,14 @@ export const usePiece = defineStore('piece', () => {
     const next = applySteps(keeper.piece, steps);
     if (!next.ok) return next.problem;
     if (next.value === keeper.piece) return null;
+    for (const [curveId, track] of tracksOf(next.value)) {
+      const was = tracksOf(keeper.piece).get(curveId);
+      if (!track.ok && (!was || was.ok)) return track.problem;
+    }
     for (const lettering of touched(next.value, steps)) {
       const before = findLettering(keeper.piece, lettering.id);
-      const curve = findCurve(next.value, lettering.curveId)!;
-      const now = settingOf(lettering, curve, faces.loaded);
-      const was = before && settingOf(before, findCurve(keeper.piece, before.curveId)!, faces.loaded);
+      const now = settingOf(lettering, tracksOf(next.value).get(lettering.curveId)!, faces.loaded);
+      const was = before && settingOf(before, tracksOf(keeper.piece).get(before.curveId)!, faces.loaded);
       if (!now.ok && now.problem.code !== 'unknown-face' && (!was || was.ok)) return now.problem;
     }
     const selectionBefore = selection.value;
@@ -167,10 +175,20 @@ export const usePiece = defineStore('piece', () => {
   }
 
   const curveOf = (lettering: Lettering): Curve => findCurve(piece.value!, lettering.curveId)!;
+  /** The track of a curve, or null while it has none. */
+  function trackOf(curveId: string): Track | null {
+    const track = tracks.value.get(curveId);
+    return track?.ok ? track.value : null;
+  }
+  /** What a lettering runs on. */
+  function trackUnder(lettering: Lettering): Track | null {
+    const track = trackOf(lettering.curveId);
+    return track && letteringTrack(track, lettering.corners);
+  }
   const on = (curveId: string): readonly Lettering[] => (piece.value ? letteringsOn(piece.value, curveId) : []);
 
   return {
-    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, curveIsSelected, settings,
+    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, curveIsSelected, tracks, trackOf, trackUnder, settings,
     selectedSetting, facesReady, findings, news, open, close, edit, set, select, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },

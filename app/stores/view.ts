@@ -1,7 +1,9 @@
+import type { DraggedKind } from '#core/curves/draft';
 import type { Vec } from '#core/geometry/vec';
 import type { Sheet } from '#core/piece/types';
 
-export type Tool = 'pick' | 'letter' | 'circle' | 'arc';
+/** Tools: picking, setting lettering, the kinds drawn with one drag, and those drawn point by point. */
+export type Tool = 'pick' | 'letter' | DraggedKind | 'points' | 'pen' | 'sketch';
 
 const MIN_SCALE = 0.2;
 const MAX_SCALE = 400;
@@ -20,6 +22,8 @@ export const useView = defineStore('view', () => {
   /** What a drag under way has to say, and where on the sheet. */
   const label = shallowRef<{ text: string; at: Vec; snapped: boolean } | null>(null);
   const strip = ref(true);
+  /** The node picked on a drawn curve. */
+  const node = ref<number | null>(null);
 
   const percent = computed(() => (scale.value / TRUE_SIZE) * 100);
   const transform = computed(() => `matrix(${scale.value} 0 0 ${scale.value} ${panX.value} ${panY.value})`);
@@ -52,5 +56,5 @@ export const useView = defineStore('view', () => {
     panY.value += dy;
   }
 
-  return { scale, panX, panY, width, height, tool, label, strip, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+  return { scale, panX, panY, width, height, tool, label, strip, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
 });

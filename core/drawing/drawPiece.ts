@@ -105,7 +105,7 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
 
 /** Problems for which no file may be made, because something would be missing from it. */
 export const blocking = (drawing: Drawing): readonly Problem[] =>
-  drawing.problems.filter((problem) => problem.code !== 'missing-character');
+  drawing.problems.filter((problem) => problem.code !== 'missing-character' && problem.code !== 'fold');
 
 /** Sends a whole drawing to a writer. */
 export function sendDrawing(drawing: Drawing, sink: Sink): void {

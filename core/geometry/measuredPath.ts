@@ -34,9 +34,13 @@ export interface MeasuredPath {
   /** Distance and turning at the start of each span, and at the end of the last: one longer than spans. */
   readonly startDistance: Float64Array;
   readonly startTurning: Float64Array;
+  /** Turning within each span, without the corner before it. */
+  readonly spanTurning: Float64Array;
   /** Least and greatest signed curvature that were met, 1/mm. */
   readonly curvatureMin: number;
   readonly curvatureMax: number;
+  /** Whether a height of k to the left runs over no corner that turns towards it. */
+  readonly cornersSafe: (k: number) => boolean;
   readonly problems: readonly Problem[];
 }
 
@@ -152,9 +156,16 @@ export function measurePath(path: Path, toleranceMm = 1e-9): MeasuredPath {
   let turning = 0;
   let curvatureMin = Infinity;
   let curvatureMax = -Infinity;
+  const turn = (rad: number): void => {
+    turning += rad;
+    cornerMin = Math.min(cornerMin, rad);
+    cornerMax = Math.max(cornerMax, rad);
+  };
+  let cornerMin = 0;
+  let cornerMax = 0;
   drafts.forEach((draft, i) => {
     // A corner turns the tangent at one point: it belongs to the span that follows.
-    if (i > 0) turning += turnBetween(endTangent(drafts[i - 1]!), draft.span.startTangent);
+    if (i > 0) turn(turnBetween(endTangent(drafts[i - 1]!), draft.span.startTangent));
     startDistance[i] = s;
     startTurning[i] = turning;
     s += draft.length;
@@ -163,7 +174,7 @@ export function measurePath(path: Path, toleranceMm = 1e-9): MeasuredPath {
     curvatureMax = Math.max(curvatureMax, draft.span.curvature0, draft.span.curvature1);
   });
   if (path.closed && drafts.length > 0) {
-    turning += turnBetween(endTangent(drafts[drafts.length - 1]!), drafts[0]!.span.startTangent);
+    turn(turnBetween(endTangent(drafts[drafts.length - 1]!), drafts[0]!.span.startTangent));
   }
   startDistance[drafts.length] = s;
   startTurning[drafts.length] = turning;
@@ -173,6 +184,8 @@ export function measurePath(path: Path, toleranceMm = 1e-9): MeasuredPath {
   }];
   return {
     path, lengthMm: s, turningRad: turning, spans: drafts.map((d) => d.span), startDistance, startTurning,
+    spanTurning: Float64Array.from(drafts, (d) => d.turning),
+    cornersSafe: (k) => k * cornerMin > -1e-6 && k * cornerMax > -1e-6,
     curvatureMin: drafts.length ? curvatureMin : 0, curvatureMax: drafts.length ? curvatureMax : 0, problems,
   };
 }

@@ -49,8 +49,11 @@ export function subPath(path: MeasuredPath, from: number, to: number): Path {
     if (from >= lengthMm) return subPath(path, from - lengthMm, to - lengthMm);
     return { segments: [...subPath(path, from, lengthMm).segments, ...subPath(path, 0, to - lengthMm).segments], closed: false };
   }
-  const end = to >= lengthMm ? { segment: path.path.segments.length - 1, t: 1 } : parameterAt(path, Math.max(to, 0));
-  const start = from <= 0 ? { segment: 0, t: 0 } : parameterAt(path, Math.min(from, lengthMm));
+  let end = to >= lengthMm ? { segment: path.path.segments.length - 1, t: 1 } : parameterAt(path, Math.max(to, 0));
+  let start = from <= 0 ? { segment: 0, t: 0 } : parameterAt(path, Math.min(from, lengthMm));
+  // At a joint one place belongs to two segments: the one with no length in the part is left out.
+  if (end.t < 1e-12 && end.segment > start.segment) end = { segment: end.segment - 1, t: 1 };
+  if (start.t > 1 - 1e-12 && end.segment > start.segment) start = { segment: start.segment + 1, t: 0 };
   const segments = path.path.segments.slice(start.segment, end.segment + 1).map((segment, i, all) =>
     cutSegment(segment, i === 0 ? start.t : 0, i === all.length - 1 ? end.t : 1));
   return { segments, closed: false };

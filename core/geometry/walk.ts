@@ -23,21 +23,71 @@ export const ROW = { x: 0, y: 1, tangentX: 2, tangentY: 3, distance: 4, curvatur
 const DISTANCE_TOLERANCE = 1e-10;
 const scratch = new Float64Array(4);
 
+/** Letters at a fold are set as if a parallel kept at least this part of the curve's own length. */
+const LEAST_STRETCH = 0.2;
+
+/** A parallel that folds somewhere: per span the height that is used instead, and stretched distances to match. */
+interface Folded {
+  readonly heights: Float64Array;
+  /** Stretched distance at the start of each span, and at the end of the last. */
+  readonly starts: Float64Array;
+}
+const folds = new WeakMap<MeasuredPath, Map<number, Folded>>();
+
+/** Whether a parallel at k keeps its direction all along the path: nowhere shorter than LEAST_STRETCH of it. */
+const unfolds = (path: MeasuredPath, k: number): boolean =>
+  1 + k * path.curvatureMin >= LEAST_STRETCH && 1 + k * path.curvatureMax >= LEAST_STRETCH && path.cornersSafe(k);
+
+/** Height and stretched distances where the plain formula would run backwards. */
+function foldedAt(path: MeasuredPath, k: number): Folded {
+  let known = folds.get(path);
+  if (!known) folds.set(path, (known = new Map()));
+  let folded = known.get(k);
+  if (folded) return folded;
+  const count = path.spans.length;
+  const heights = new Float64Array(count);
+  const starts = new Float64Array(count + 1);
+  for (let i = 0; i < count; i++) {
+    const { curvature0, curvature1 } = path.spans[i]!;
+    const least = Math.min(k * curvature0, k * curvature1);
+    heights[i] = 1 + least >= LEAST_STRETCH ? k : k * ((LEAST_STRETCH - 1) / least);
+    const length = path.startDistance[i + 1]! - path.startDistance[i]!;
+    const within = length + heights[i]! * path.spanTurning[i]!;
+    // A corner towards the tops would turn letters back: it takes no room instead.
+    const corner = path.startTurning[i + 1]! - path.startTurning[i]! - path.spanTurning[i]!;
+    starts[i + 1] = starts[i]! + Math.max(within, length * 0.05) + Math.max(0, k * corner);
+  }
+  folded = { heights, starts };
+  if (known.size > 200) known.clear();
+  known.set(k, folded);
+  return folded;
+}
+
 /**
  * The stretched distance F(s) = s + k·θ(s) at the end points of spans, θ being the turning. For k = 0 it is
  * plain distance; for a parallel at k mm to the left of travel its differences are lengths along that
  * parallel, because dF/ds = 1 + κk. This one formula serves every height at which letters are measured.
  */
 const stretchedAt = (path: MeasuredPath, span: number, k: number): number =>
-  path.startDistance[span]! + k * path.startTurning[span]!;
+  k === 0 ? path.startDistance[span]!
+    : unfolds(path, k) ? path.startDistance[span]! + k * path.startTurning[span]! : foldedAt(path, k).starts[span]!;
 
-/** Length in mm of the parallel at k (one turn of it, on a closed path). May be ≤ 0 where the parallel folds. */
-export const stretchedLength = (path: MeasuredPath, k: number): number => path.lengthMm + k * path.turningRad;
+/** Length in mm of the parallel at k (one turn of it, on a closed path). */
+export const stretchedLength = (path: MeasuredPath, k: number): number => stretchedAt(path, path.spans.length, k);
 
 /** F(s) for any s; past the ends of an open path it grows straight on, on a closed one it goes round. */
 export function stretchedFromDistance(path: MeasuredPath, s: number, k: number): number {
   if (k === 0) return s;
-  return s + k * frameAt(path, s).turningRad;
+  if (unfolds(path, k)) return s + k * frameAt(path, s).turningRad;
+  const { lengthMm } = path;
+  const turns = path.path.closed ? Math.floor(s / lengthMm) : 0;
+  const along = s - turns * lengthMm;
+  const { heights, starts } = foldedAt(path, k);
+  if (along < 0) return along;
+  if (along > lengthMm) return starts.at(-1)! + along - lengthMm;
+  const index = findSpan(path, along, 0);
+  const within = along - path.startDistance[index]! + heights[index]! * (frameAt(path, along).turningRad - path.startTurning[index]!);
+  return turns * starts.at(-1)! + starts[index]! + Math.max(0, within);
 }
 
 function writeStraightOn(path: MeasuredPath, beyond: number, atEnd: boolean, out: Float64Array, row: number): void {
@@ -58,11 +108,10 @@ function writeStraightOn(path: MeasuredPath, beyond: number, atEnd: boolean, out
   out[row + 6] = atEnd ? path.startTurning[last + 1]! : 0;
 }
 
-function walkArc(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
+function walkArc(path: MeasuredPath, index: number, span: Span, { f, k }: Local, out: Float64Array, row: number): void {
   const arc = span.segment as Extract<Span['segment'], { kind: 'arc' }>;
-  const f0 = stretchedAt(path, index, k);
   const curvature = span.curvature0;
-  const along = (f - f0) / (1 + k * curvature);
+  const along = f / (1 + k * curvature);
   const a = arc.startRad + along * curvature;
   const cos = Math.cos(a), sin = Math.sin(a);
   const direction = arc.sweepRad < 0 ? -1 : 1;
@@ -75,8 +124,7 @@ function walkArc(path: MeasuredPath, index: number, span: Span, f: number, k: nu
   out[row + 6] = path.startTurning[index]! + along * curvature;
 }
 
-function walkLine(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
-  const along = f - stretchedAt(path, index, k);
+function walkLine(path: MeasuredPath, index: number, span: Span, { f: along }: Local, out: Float64Array, row: number): void {
   const segment = span.segment as Extract<Span['segment'], { kind: 'line' }>;
   out[row] = segment.from.x + span.startTangent.x * along;
   out[row + 1] = segment.from.y + span.startTangent.y * along;
@@ -86,6 +134,10 @@ function walkLine(path: MeasuredPath, index: number, span: Span, f: number, k: n
   out[row + 5] = 0;
   out[row + 6] = path.startTurning[index]!;
 }
+
+/** What a walk inside one span needs: how far from its start, at which height, and how long the span is there. */
+interface Local { f: number; k: number; stretch: number }
+const local: Local = { f: 0, k: 0, stretch: 0 };
 
 /** First guess of t in a span for a fraction of its stretched length: the cubic through both ends and slopes. */
 function guess(span: Span, k: number, fraction: number, stretch: number): number {
@@ -98,23 +150,22 @@ function guess(span: Span, k: number, fraction: number, stretch: number): number
   return span.t0 + u * u * (3 - 2 * u) * width + u * v * v * m0 - u * u * v * m1;
 }
 
-function walkSmooth(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
-  const f0 = stretchedAt(path, index, k);
-  const stretch = stretchedAt(path, index + 1, k) - f0;
+function walkSmooth(path: MeasuredPath, index: number, span: Span, local: Local, out: Float64Array, row: number): void {
+  const { f, k, stretch } = local;
   const { polynomial, t0, t1 } = span;
   if (!polynomial || !(stretch > 0)) {
-    walkByQuadrature(path, index, span, f, k, out, row);
+    walkByQuadrature(path, index, span, local, out, row);
     return;
   }
   const segment = span.segment as SmoothSegment;
   const width = t1 - t0;
-  const first = ((guess(span, k, (f - f0) / stretch, stretch) - t0) / width) * 2 - 1;
-  const v = solveSpan(polynomial, k, f - f0, Math.min(Math.max(first, -1), 1), DISTANCE_TOLERANCE);
+  const first = ((guess(span, k, f / stretch, stretch) - t0) / width) * 2 - 1;
+  const v = solveSpan(polynomial, k, f, Math.min(Math.max(first, -1), 1), DISTANCE_TOLERANCE);
   const t = t0 + ((v + 1) / 2) * width;
   const found = segment.kind === 'cubic' ? writeCubic(segment, t, out, row) : writeSmooth(segment, t, out, row);
   if (!found) {
     // At the end of a handle without length: the tangent there is a limit.
-    walkByQuadrature(path, index, span, f, k, out, row);
+    walkByQuadrature(path, index, span, local, out, row);
     return;
   }
   out[row + 4] = path.startDistance[index]! + evaluate(polynomial.length, v);
@@ -154,13 +205,11 @@ function writeSmooth(segment: SmoothSegment, t: number, out: Float64Array, row: 
 }
 
 /** The same where length and turning have no good polynomial: near a cusp. Slower, and sure. */
-function walkByQuadrature(path: MeasuredPath, index: number, span: Span, f: number, k: number, out: Float64Array, row: number): void {
+function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k, stretch }: Local, out: Float64Array, row: number): void {
   const c = span.segment as SmoothSegment;
-  const f0 = stretchedAt(path, index, k);
-  const stretch = stretchedAt(path, index + 1, k) - f0;
   let low = span.t0;
   let high = span.t1;
-  let t = stretch > 0 ? guess(span, k, (f - f0) / stretch, stretch) : (low + high) / 2;
+  let t = stretch > 0 ? guess(span, k, f / stretch, stretch) : (low + high) / 2;
   const ax = span.startTangent.x, ay = span.startTangent.y;
   let along = 0;
   let turn = 0;
@@ -175,7 +224,7 @@ function walkByQuadrature(path: MeasuredPath, index: number, span: Span, f: numb
     const bend = dx * scratch[3]! - dy * scratch[2]!;
     const speed = Math.sqrt(speed2);
     curvature = speed > 1e-12 ? bend / (speed2 * speed) : 0;
-    const miss = f0 + along + k * turn - f;
+    const miss = along + k * turn - f;
     if (Math.abs(miss) < DISTANCE_TOLERANCE) break;
     if (miss > 0) high = t; else low = t;
     const slope = speed * (1 + k * curvature);
@@ -218,8 +267,8 @@ function findSpan(path: MeasuredPath, f: number, k: number): number {
  * @param path measured path with at least one span
  * @param f stretched distance in mm; outside an open path the path goes straight on along its end's tangent,
  *   a closed path is gone round as often as needed (distance and turning keep counting)
- * @param k height in mm to the left of travel at which distances count; 0 for the path itself. 1 + κk must be
- *   positive wherever the walk may lead: the caller checks for folds
+ * @param k height in mm to the left of travel at which distances count; 0 for the path itself. Where the parallel at k
+ *   would fold, the least height that does not is taken instead: the caller looks for folds and tells of them
  * @throws ProgrammerError `empty-path` when the path has no length
  */
 export function walkTo(path: MeasuredPath, f: number, k: number, out: Float64Array, row: number): void {
@@ -240,9 +289,13 @@ export function walkTo(path: MeasuredPath, f: number, k: number, out: Float64Arr
   }
   const index = count === 1 ? 0 : findSpan(path, target, k);
   const span = path.spans[index]!;
-  if (span.segment.kind === 'arc') walkArc(path, index, span, target, k, out, row);
-  else if (span.segment.kind === 'line') walkLine(path, index, span, target, k, out, row);
-  else walkSmooth(path, index, span, target, k, out, row);
+  const f0 = stretchedAt(path, index, k);
+  local.f = target - f0;
+  local.stretch = stretchedAt(path, index + 1, k) - f0;
+  local.k = k === 0 || unfolds(path, k) ? k : foldedAt(path, k).heights[index]!;
+  if (span.segment.kind === 'arc') walkArc(path, index, span, local, out, row);
+  else if (span.segment.kind === 'line') walkLine(path, index, span, local, out, row);
+  else walkSmooth(path, index, span, local, out, row);
   if (turns !== 0) {
     out[row + 4]! += turns * path.lengthMm;
     out[row + 6]! += turns * path.turningRad;

@@ -8,6 +8,13 @@ import { isClosed, nearestNamed, placeAtFraction } from './anchorPlaces';
 import { seenFromCurve } from './grips';
 import { readingDirection } from './seat';
 
+/** How large a curve is for lettering: its mean radius, a third of its length, or what fits between the turns of a spiral. */
+function sizeOf({ shape }: Curve, track: Track): number {
+  const { lengthMm } = track.path;
+  if (shape.kind === 'spiral') return Math.min(lengthMm / 3, (Math.abs(shape.endRadiusMm - shape.startRadiusMm) / Math.max(Math.abs(shape.turns), 1)) * 3);
+  return lengthMm / (isClosed(track) ? 2 * Math.PI : 3);
+}
+
 /**
  * A new lettering where a person points at a curve: outside or inside as the point lies, tops so that it reads
  * upright there, anchored at a named place when one is near.
@@ -28,7 +35,7 @@ export function setDown(id: string, curve: Curve, track: Track, at: Vec, like: L
   const forward = readingDirection(track, tops) > 0;
   const opposite = (u + 0.5) % 1;
   return makeLettering({
-    id, curve, sizeMm: track.path.lengthMm / (isClosed(track) ? 2 * Math.PI : 3), tops, like,
+    id, curve, sizeMm: sizeOf(curve, track), tops, like,
     side: seen.outwardMm >= 0 ? 'outside' : 'inside',
     at: placeAtFraction(track, u),
     bookends: isClosed(track) ? { startU: opposite, endU: opposite } : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },

@@ -5,12 +5,13 @@ import { ROW, stretchedFromDistance, stretchedLength, walkTo } from '../geometry
 import type { Lettering } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
+import { letteringTrack } from './corners';
 import { inkReach } from './inkEnds';
 import { measureRun, shapeFor, type MeasuredRun } from './measure';
 import { measureOverset, type Overset } from './overset';
 import { baselineDistance, readingDirection } from './seat';
 import { capHeightMm, mmPerUnit } from './size';
-import { tightness } from './tightness';
+import { foldedLetters, tightness } from './tightness';
 
 /** Offsets into a letter's row: the middle of its advance on its baseline, mm, and its unit reading direction. */
 export const LETTER = { x: 0, y: 1, cos: 2, sin: 3, length: 4 } as const;
@@ -18,6 +19,7 @@ export const LETTER = { x: 0, y: 1, cos: 2, sin: 3, length: 4 } as const;
 /** A lettering set on its curve: the exact place of every letter. */
 export interface SetLettering {
   readonly lettering: Lettering;
+  /** What it runs on: the curve, with its corners rounded where the lettering asks for it. */
   readonly track: Track;
   readonly path: MeasuredPath;
   readonly measured: MeasuredRun;
@@ -38,6 +40,8 @@ export interface SetLettering {
   /** mm by which the laid-out run is moved to stand at its anchor: place on the run = middle + this. */
   readonly shiftMm: number;
   readonly overset: Overset;
+  /** Letters that stand where the curve is too tight for them; they are drawn, and marked. */
+  readonly folded: readonly number[];
   /** Things that a person should know but that do not stop the setting: characters the face lacks. */
   readonly notes: readonly Problem[];
 }
@@ -121,7 +125,8 @@ function placeLetters(ground: Ground, anchorF: number, shift: number): { rows: F
  * @returns the setting, or `too-tight` when letters would fold over one another on this curve. An empty wording
  *   gives a setting without letters.
  */
-export function setLettering(lettering: Lettering, track: Track, face: Face): Result<SetLettering> {
+export function setLettering(lettering: Lettering, curveTrack: Track, face: Face): Result<SetLettering> {
+  const track = letteringTrack(curveTrack, lettering.corners);
   const { path } = track;
   const { seat, spacing, anchor } = lettering;
   const scale = mmPerUnit(lettering.size, face.metrics);
@@ -143,12 +148,20 @@ export function setLettering(lettering: Lettering, track: Track, face: Face): Re
     lettering, path, measured, scale, baselineMm, heightMm, direction, letterDistances,
     ringMm: path.path.closed ? stretchedLength(path, direction * heightMm) : Infinity,
   });
+  const folded = foldedLetters(path, direction, letterDistances, baselineMm, capMm);
   const notes: Problem[] = measured.run.missing.length === 0 ? [] : [{
     code: 'missing-character', field: 'wording', value: measured.run.missing,
     message: `${face.name} has no ${measured.run.missing.map((c) => `“${c}”`).join(', ')}. A box stands in; change the wording or the typeface.`,
   }];
+  if (folded.length > 0) {
+    const which = folded.map((i) => measured.run.letters[i]!.text).join('');
+    notes.push({
+      code: 'fold', value: folded,
+      message: `The curve bends too tightly under “${which}”: letters fold over each other there. Make the bend wider, the letters smaller, or seat them on the other side.`,
+    });
+  }
   return ok({
     lettering, track, path, measured, scale, capMm, baselineMm, measuredHeightMm: heightMm, direction, rows,
-    letterDistances, anchorDistance, shiftMm, overset, notes,
+    letterDistances, anchorDistance, shiftMm, overset, folded, notes,
   });
 }

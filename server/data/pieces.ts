@@ -59,3 +59,12 @@ export async function setDeleted(db: Database, id: string, deleted: boolean): Pr
   )).rows);
   return rows.length > 0;
 }
+
+/** Documents of an older format than the given one, deleted pieces too. */
+export const olderPieces = (db: Database, version: number): Promise<{ id: string; document: unknown }[]> =>
+  db.query("SELECT id, document FROM pieces WHERE (document->>'version')::integer < $1", [version]);
+
+/** Puts the same piece in a newer format; its revision and its log stay as they are. */
+export async function replaceDocument(db: Database, id: string, piece: Piece): Promise<void> {
+  await db.transact((tx) => tx.query('UPDATE pieces SET document = $2 WHERE id = $1', [id, JSON.stringify(piece)]));
+}

@@ -20,7 +20,7 @@ describe('the sheet, the strip and the inspector', () => {
   const R = 32.5;
   const onClock = (deg: number, radius = R): [number, number] =>
     [42 + radius * Math.sin((deg * Math.PI) / 180), 42 - radius * Math.cos((deg * Math.PI) / 180)];
-  const tip = () => page.locator('.tip text').textContent();
+  const tip = () => page.locator('.tip').textContent();
 
   it('slides lettering along its curve, snaps to clock points and says so', async () => {
     const [a, b, c] = [await bench.point(...onClock(0)), await bench.point(...onClock(30)), await bench.point(...onClock(89.2))];

@@ -1,11 +1,21 @@
 <script setup lang="ts">
 import { useView, type Tool } from '~/stores/view';
 
-/** The ways to add a curve, and the two other tools. */
+/** The ways to add a curve, and the tool that sets lettering. */
 const view = useView();
-const CURVES: readonly { tool: Tool; name: string; path: string }[] = [
+const CURVES: readonly { tool: Tool; name: string; path: string; title?: string }[] = [
   { tool: 'circle', name: 'Circle', path: 'M12 4a8 8 0 1 1-.01 0Z' },
   { tool: 'arc', name: 'Arc', path: 'M3 16a10 10 0 0 1 18 0' },
+  { tool: 'points', name: 'Points', path: 'M12 5a7 7 0 1 1-.01 0ZM12 5h.01M18 15.5h.01M6 15.5h.01', title: 'Circle or arc through points' },
+  { tool: 'ellipse', name: 'Ellipse', path: 'M12 6c5.5 0 9.5 2.7 9.5 6s-4 6-9.5 6-9.5-2.7-9.5-6 4-6 9.5-6Z' },
+  { tool: 'spiral', name: 'Spiral', path: 'M12 12c1-1.6 3.2-.4 2.8 1.6-.5 2.600-4 3.200-5.600 1.200-2-2.600-.4-6.600 3-7.400 4.400-1 8 2.400 7.600 6.600' },
+  { tool: 'wave', name: 'Wave', path: 'M2.500 12c3-8 6.500-8 9.500 0s6.500 8 9.500 0' },
+  { tool: 'line', name: 'Line', path: 'M4 18L20 6' },
+  { tool: 'rectangle', name: 'Corners', path: 'M6 6h12a2 2 0 0 1 2 2v8a2 2 0 0 1-2 2H6a2 2 0 0 1-2-2V8a2 2 0 0 1 2-2Z', title: 'Rectangle' },
+  { tool: 'polygon', name: 'Polygon', path: 'M12 4l7 4v8l-7 4-7-4V8Z' },
+  { tool: 'star', name: 'Star', path: 'M12 4l2.300 5.200 5.700.6-4.300 3.800 1.300 5.600-5-3-5 3 1.300-5.600L4 9.800l5.700-.6Z' },
+  { tool: 'pen', name: 'Pen', path: 'M4 17C8 17 8 7 13 7s3 8 7 8M13 7h.01M4 17h.01M20 15h.01' },
+  { tool: 'sketch', name: 'Sketch', path: 'M3 14c1.500-2 2.500 2 4 0s2-5 3.500-3 1 5 3 4 1.500-6 3.500-5 1.500 4 4 2' },
 ];
 const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' : tool; };
 </script>
@@ -14,8 +24,8 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
   <div class="add">
     <h2>Add a curve</h2>
     <div class="tools">
-      <button v-for="{ tool, name, path } in CURVES" :key="tool" type="button" :aria-pressed="view.tool === tool" @click="choose(tool)">
-        <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path :d="path" fill="none" stroke="currentColor" stroke-width="1.6" stroke-linecap="round" /></svg>
+      <button v-for="{ tool, name, path, title } in CURVES" :key="tool" type="button" :aria-pressed="view.tool === tool" :title="title ?? name" :data-tool="tool" @click="choose(tool)">
+        <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path :d="path" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
         {{ name }}
       </button>
     </div>
@@ -33,11 +43,11 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
 </template>
 
 <style scoped>
-h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin: 14px 0 8px; }
+h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin: 10px 0 6px; }
 .tools { display: grid; grid-template-columns: repeat(4, 1fr); gap: 6px; }
 .tools button {
-  display: grid; justify-items: center; gap: 1px; padding: 6px 2px 5px; border: 1px solid var(--hairline); border-radius: 6px;
-  background: var(--field); cursor: pointer; font-size: 12px;
+  display: grid; justify-items: center; gap: 1px; padding: 6px 1px 5px; border: 1px solid var(--hairline); border-radius: 6px;
+  background: var(--field); cursor: pointer; font-size: 11.5px;
 }
 .tools .wide { grid-column: span 4; grid-auto-flow: column; justify-content: center; align-items: center; gap: 8px; }
 .tools button:hover { border-color: #a9a28f; }

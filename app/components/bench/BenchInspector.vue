@@ -1,10 +1,16 @@
 <script setup lang="ts">
+import { hasCorners } from '#core/setting/corners';
 import { usePiece } from '~/stores/piece';
 
 /** What is selected, in the order in which the work is done. */
 const emit = defineEmits<{ remove: [id: string]; letter: [] }>();
 const store = usePiece();
 const letters = useTemplateRef<{ focus: () => void }>('letters');
+const track = computed(() => (store.selectedLettering ? store.trackUnder(store.selectedLettering) : null));
+const cornered = computed(() => {
+  const under = store.selectedLettering && store.trackOf(store.selectedLettering.curveId);
+  return under !== null && hasCorners(under);
+});
 defineExpose({ focusWording: () => letters.value?.focus() });
 </script>
 
@@ -12,8 +18,9 @@ defineExpose({ focusWording: () => letters.value?.focus() });
   <aside class="inspector" aria-label="Inspector">
     <template v-if="store.selectedLettering && store.selectedCurve">
       <LettersPanel ref="letters" :key="store.selectedLettering.id" :lettering="store.selectedLettering" />
-      <SeatPanel :lettering="store.selectedLettering" :curve="store.selectedCurve" />
+      <SeatPanel v-if="track" :lettering="store.selectedLettering" :track="track" />
       <SpacePanel :lettering="store.selectedLettering" />
+      <CornersPanel v-if="cornered" :lettering="store.selectedLettering" />
       <InkPanel :item="store.selectedLettering" />
       <section class="section" aria-label="More">
         <button class="key" type="button" @click="emit('remove', store.selectedLettering.id)">Delete this lettering</button>

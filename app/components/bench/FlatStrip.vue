@@ -39,13 +39,13 @@ const bad = computed(() => (set.value && over.value.size > 0 ? lettersPath((i) =
 const at = (event: PointerEvent): number => (event.clientX - surface.value!.getBoundingClientRect().left - origin.value) / scale.value;
 
 function dragLetters(event: PointerEvent): void {
-  const { lettering, curve } = set.value!;
+  const { lettering, track } = set.value!;
   const unrolled = strip.value!;
   const mm = scale.value;
   const from = event.clientX;
   startDrag(event, {
     move: (next, gesture) => {
-      const grip = slideTo(lettering, curve, unrolled.fractionAt((next.clientX - from) / mm), SNAP_PX / mm);
+      const grip = slideTo(lettering, track, unrolled.fractionAt((next.clientX - from) / mm), SNAP_PX / mm);
       store.set('Slide along the curve', lettering.id, ['anchor'], grip.value, gesture);
       told.value = grip.label;
     },
@@ -54,7 +54,7 @@ function dragLetters(event: PointerEvent): void {
 }
 
 function dragBookend(event: PointerEvent, which: 'start' | 'end'): void {
-  const { lettering, curve } = set.value!;
+  const { lettering, track } = set.value!;
   const unrolled = strip.value!;
   // The strip is drawn anew while a bookend moves, so the drag keeps the scale that it began with.
   const slack = (which === 'start' ? unrolled.bookendStart : unrolled.bookendEnd) - at(event);
@@ -62,7 +62,7 @@ function dragBookend(event: PointerEvent, which: 'start' | 'end'): void {
   startDrag(event, {
     move: (next, gesture) => {
       const x = (next.clientX - left - o) / mm + slack;
-      const grip = bookendAt(lettering, curve, which, unrolled.fractionAt(x), SNAP_PX / mm);
+      const grip = bookendAt(lettering, track, which, unrolled.fractionAt(x), SNAP_PX / mm);
       store.set('Move bookend', lettering.id, ['bookends'], grip.value, gesture);
       told.value = grip.label;
     },

@@ -18,9 +18,10 @@ const state = computed(() => {
   return { full: roomMm > 0 ? inkMm / roomMm : 0, over: beforeMm + afterMm > 0, problem: '' };
 });
 const where = computed(() => {
-  const { shape } = store.curveOf(props.lettering);
-  const u = anchoredAt(props.lettering, shape);
-  return placeName(shape, u - Math.floor(u === 1 ? 0 : u));
+  const track = store.trackUnder(props.lettering);
+  if (!track) return '';
+  const u = anchoredAt(props.lettering, track);
+  return placeName(track, u - Math.floor(u === 1 ? 0 : u));
 });
 </script>
 

@@ -13,7 +13,7 @@ let gesture = '';
 const metrics = computed(() => faces.loaded.get(props.lettering.faceId)?.metrics ?? null);
 const cap = computed(() => (metrics.value ? capHeightMm(props.lettering.size, metrics.value) : 0));
 const em = computed(() => (metrics.value ? emPt(props.lettering.size, metrics.value) : 0));
-const missing = computed(() => store.selectedSetting?.notes[0]?.message ?? '');
+const missing = computed(() => store.selectedSetting?.notes.map((note) => note.message).join(' ') ?? '');
 const known = computed(() => faces.listing.some((one) => one.id === props.lettering.faceId));
 const count = computed(() => [...props.lettering.wording].length);
 

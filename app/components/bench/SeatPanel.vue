@@ -1,19 +1,20 @@
 <script setup lang="ts">
-import { fractionOf } from '#core/curves/index';
+import { fractionOf } from '#core/curves/clock';
+import type { Track } from '#core/curves/index';
 import { setStep } from '#core/piece/steps/index';
-import type { Alignment, Curve, Lettering, Side, Tops } from '#core/piece/types';
+import type { Alignment, Lettering, Side, Tops } from '#core/piece/types';
 import { isClosed, namedPlaces, nearestNamed, placeAtFraction } from '#core/setting/anchorPlaces';
 import { reseatLettering } from '#core/setting/seat';
 import { usePiece } from '~/stores/piece';
 
-const props = defineProps<{ lettering: Lettering; curve: Curve }>();
+const props = defineProps<{ lettering: Lettering; track: Track }>();
 const store = usePiece();
 
-const closed = computed(() => isClosed(props.curve.shape));
-const places = computed(() => namedPlaces(props.curve.shape));
-const u = computed(() => fractionOf(props.curve.shape, props.lettering.anchor.at));
+const closed = computed(() => isClosed(props.track));
+const places = computed(() => namedPlaces(props.track));
+const u = computed(() => fractionOf(props.track, props.lettering.anchor.at));
 const named = computed(() => {
-  const near = nearestNamed(props.curve.shape, u.value);
+  const near = nearestNamed(props.track, u.value);
   return near.mm < 1e-6 ? near.place.name : '';
 });
 const angle = computed(() => (props.lettering.anchor.at.kind === 'clock' ? props.lettering.anchor.at.deg : u.value * 100));
@@ -29,7 +30,7 @@ function seat(tops: Tops, side: Side): void {
   if (problem) store.news = { kind: 'warning', text: problem.message };
 }
 const anchorAt = (fraction: number, gesture?: string) =>
-  store.set('Move anchor', props.lettering.id, ['anchor', 'at'], placeAtFraction(props.curve.shape, fraction), gesture);
+  store.set('Move anchor', props.lettering.id, ['anchor', 'at'], placeAtFraction(props.track, fraction), gesture);
 const setAngle = (value: number, gesture: string) => (closed.value
   ? store.set('Move anchor', props.lettering.id, ['anchor', 'at'], { kind: 'clock', deg: ((value % 360) + 360) % 360 }, gesture)
   : anchorAt(value / 100, gesture));

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { curveKind } from '#core/curves/index';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { tracePath } from '#core/drawing/tracePath';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
@@ -23,7 +22,7 @@ const pictures = computed(() => {
     const set = seatPicture({ ...props.lettering, faceId, wording, spacing }, face, tops, side);
     return [`${tops} ${side}`, set ? {
       letters: screenPathData((sink) => traceLetters(set, sink), UNIT_MM.coarse),
-      curve: screenPathData((sink) => tracePath(curveKind(set.curve.shape).path(set.curve.shape), sink), UNIT_MM.coarse),
+      curve: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse),
     } : { letters: '', curve: '' }] as const;
   })));
 });

@@ -25,7 +25,8 @@ function written(path: PaintedPath): string {
 const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
   let path: PaintedPath | null;
   if (item.type === 'curve') {
-    path = paintCurve(item);
+    const track = store.trackOf(item.id);
+    path = (track && paintCurve(item, track)) ?? null;
   } else {
     const set = store.settings.get(item.id);
     path = set?.ok ? paintLettering(set.value) : lastGood.get(item.id) ?? null;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { curveKind, measuredCurve } from '#core/curves/index';
+import { curveKind } from '#core/curves/index';
+import { extentOf } from '#core/geometry/extent';
 import { frameAt } from '#core/geometry/walk';
 import type { Vec } from '#core/geometry/vec';
 import type { Curve, Lettering } from '#core/piece/types';
@@ -15,6 +16,7 @@ const emit = defineEmits<{
   bookend: [event: PointerEvent, lettering: Lettering, which: 'start' | 'end'];
   bookendKey: [lettering: Lettering, which: 'start' | 'end', by: number];
   handle: [event: PointerEvent, curve: Curve, handleId: string];
+  resize: [event: PointerEvent, curve: Curve, withLetters: boolean];
 }>();
 
 const store = usePiece();
@@ -26,7 +28,9 @@ const set = computed(() => store.selectedSetting);
 
 const hairline = computed(() => {
   if (!store.selectedCurve) return '';
-  const path = measuredCurve(store.selectedCurve.shape);
+  const track = store.trackOf(store.selectedCurve.id);
+  if (!track) return '';
+  const { path } = track;
   return line(parallelPoints(path, 0, path.lengthMm, 1, 0));
 });
 const band = computed(() => {
@@ -44,7 +48,7 @@ function bookend(which: 'start' | 'end') {
   const a = view.toScreen(foot.point), b = view.toScreen(head.point);
   const turn = (Math.atan2(head.along.y, head.along.x) * 180) / Math.PI;
   const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
-  return { which, a, b, turn, side: which === 'start' ? -1 : 1, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.curve.shape, u)}` };
+  return { which, a, b, turn, side: which === 'start' ? -1 : 1, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}` };
 }
 const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
 
@@ -56,13 +60,26 @@ const anchor = computed(() => {
 });
 
 const oversetData = computed(() => [...store.settings.values()].flatMap((one) =>
-  (one.ok && one.value.overset.letters.length > 0
-    ? [screenPathData((sink) => traceLetters(one.value, sink, one.value.overset.letters), UNIT_MM.fine)] : [])));
+  (one.ok && one.value.overset.letters.length + one.value.folded.length > 0
+    ? [screenPathData((sink) => traceLetters(one.value, sink, [...one.value.overset.letters, ...one.value.folded]), UNIT_MM.fine)] : [])));
 
 const handles = computed(() => {
   // While another tool is in hand the handles would only be in its way.
   const curve = store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
-  return curve ? curveKind(curve.shape).handles(curve.shape).map((handle) => ({ curve, handle, ...view.toScreen(handle.at) })) : [];
+  return curve ? curveKind(curve.shape).handles(curve.shape).map((handle) => ({ curve, handle, stem: handle.from && view.toScreen(handle.from), ...view.toScreen(handle.at) })) : [];
+});
+
+/** Two handles with words beside the curve: one resizes the curve alone, one its letters with it. */
+const resizers = computed(() => {
+  const curve = store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
+  const track = curve && store.trackOf(curve.id);
+  if (!curve || !track || curve.locked || curve.shape.kind === 'parallel' || curve.shape.kind === 'midway') return [];
+  const { min, max } = extentOf(track.path);
+  const edge = view.toScreen(max), top = view.toScreen(min);
+  return [
+    { curve, withLetters: false, text: 'curve only', x: edge.x + 16, y: top.y + 4 },
+    { curve, withLetters: true, text: 'curve and letters', x: edge.x + 16, y: edge.y - 4 },
+  ];
 });
 
 /** Where the next words will stand while a lettering has none. */
@@ -75,6 +92,12 @@ const caret = computed(() => {
   const head = view.toScreen(placeOff(path, anchorDistance, direction, baselineMm + capMm).point);
   return { foot, head };
 });
+
+function take(event: PointerEvent, curve: Curve, handleId: string): void {
+  view.node = handleId.startsWith('node-') ? Number(handleId.slice(5)) : view.node;
+  emit('handle', event, curve, handleId);
+}
+watch(() => store.selectedId, () => { view.node = null; });
 
 function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
   const sign = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
@@ -107,10 +130,19 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
     <g v-if="anchor" :transform="`translate(${anchor.x} ${anchor.y}) rotate(${anchor.turn})`" class="anchor">
       <path d="M0 -8L8 0L0 8L-8 0Z" />
     </g>
+    <g
+      v-for="one in resizers" :key="one.text" class="resizer" :transform="`translate(${one.x} ${one.y})`" role="button" :aria-label="`Resize ${one.text}`"
+      :data-resize="one.withLetters ? 'both' : 'curve'" @pointerdown="emit('resize', $event, one.curve, one.withLetters)"
+    >
+      <rect x="-9" y="-9" width="18" height="18" rx="5" />
+      <path d="M-4 4L4 -4M0 -4H4V0M0 4H-4V0" />
+      <text x="14" y="4">{{ one.text }}</text>
+    </g>
+    <line v-for="{ handle, stem, x, y } in handles.filter((one) => one.stem)" :key="`stem-${handle.id}`" class="stem" :x1="stem!.x" :y1="stem!.y" :x2="x" :y2="y" />
     <circle
-      v-for="{ curve, handle, x, y } in handles" :key="handle.id" class="handle" :class="{ centre: handle.id === 'centre' }" :cx="x" :cy="y"
-      :r="handle.id === 'centre' ? 5 : 6.5" :data-handle="handle.id" role="button" :aria-label="handle.name"
-      @pointerdown="emit('handle', $event, curve, handle.id)"
+      v-for="{ curve, handle, x, y } in handles" :key="handle.id" class="handle" :class="{ centre: handle.id === 'centre', tip: handle.from, picked: handle.id === `node-${view.node}` }" :cx="x" :cy="y"
+      :r="handle.id === 'centre' ? 5 : handle.from ? 4.5 : 6.5" :data-handle="handle.id" role="button" :aria-label="handle.name"
+      @pointerdown="take($event, curve, handle.id)"
     />
   </g>
 </template>
@@ -131,5 +163,12 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 .anchor path { fill: var(--teal); stroke: #fff; stroke-width: 1.5; }
 .handle { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; cursor: move; }
 .handle.centre { fill: var(--paper); stroke: var(--brass); stroke-width: 2.5; }
+.handle.tip { fill: var(--paper); stroke: var(--brass); }
+.handle.picked { fill: var(--teal); stroke: #fff; }
+.stem { stroke: var(--brass); pointer-events: none; }
+.resizer { cursor: nwse-resize; }
+.resizer rect { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.2; }
+.resizer path { fill: none; stroke: var(--ink); stroke-width: 1.5; }
+.resizer text { font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: #e6e2d8; stroke-width: 3px; }
 .handle:hover { fill: #ffd98a; }
 </style>

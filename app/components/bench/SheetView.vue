@@ -4,9 +4,10 @@ import { Minus, Plus } from 'lucide-vue-next';
 import type { Curve, Lettering } from '#core/piece/types';
 import { findCurve, findLettering } from '#core/piece/types';
 import { bookendAt } from '#core/setting/grips';
+import { usePointTools } from '~/composables/usePointTools';
 import { endNudges, useSheetGestures } from '~/composables/useSheetGestures';
 import { usePiece } from '~/stores/piece';
-import { useView } from '~/stores/view';
+import { useView, type Tool } from '~/stores/view';
 
 const emit = defineEmits<{ typing: []; remove: [id: string] }>();
 
@@ -14,6 +15,7 @@ const store = usePiece();
 const view = useView();
 const surface = useTemplateRef<SVGSVGElement>('surface');
 const gestures = useSheetGestures(surface);
+const tools = usePointTools({ at: gestures.at, add: gestures.addCurve });
 const spaceHeld = ref(false);
 const miss = ref(false);
 
@@ -35,9 +37,10 @@ const sheet = computed(() => {
 function onDesk(event: PointerEvent): void {
   if (event.button === 1 || spaceHeld.value) { event.preventDefault(); gestures.pan(event); return; }
   if (event.button !== 0) return;
-  if (view.tool === 'circle' || view.tool === 'arc') gestures.drawCurve(event, view.tool);
-  else if (view.tool === 'letter') letter(event);
-  else store.select([]);
+  if (view.tool === 'letter') letter(event);
+  else if (view.tool === 'pick') store.select([]);
+  else if (view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch') tools.down(event);
+  else gestures.drawCurve(event, view.tool);
 }
 
 function letter(event: PointerEvent, on?: Curve): void {
@@ -63,13 +66,16 @@ function onLettering(event: PointerEvent, lettering: Lettering): void {
 
 function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number): void {
   const u = which === 'start' ? lettering.bookends.startU : lettering.bookends.endU;
-  const grip = bookendAt(lettering, store.curveOf(lettering), which, u + by / 360, 0);
+  const track = store.trackUnder(lettering);
+  if (!track) return;
+  const grip = bookendAt(lettering, track, which, u + by / 360, 0);
   store.set('Move bookend', lettering.id, ['bookends'], grip.value, `bookend-${which}-${lettering.id}`);
 }
 
 /** Double click: on lettering, its words; anywhere near a curve, new lettering. */
 function onDouble(event: MouseEvent): void {
   const target = event.target as Element;
+  if (tools.busy.value) { tools.finish(); return; }
   if (target.closest('[data-lettering]')) { emit('typing'); return; }
   if (view.tool === 'pick' && gestures.letterAt(gestures.at(event))) emit('typing');
 }
@@ -89,6 +95,11 @@ function onWheel(event: WheelEvent): void {
 }
 
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (tools.busy.value && (event.key === 'Enter' || event.key === 'Escape') && (event.target as Element).closest('input, button') === null) {
+    if (event.key === 'Enter') tools.finish(); else tools.clear();
+    event.stopImmediatePropagation();
+    return;
+  }
   if (event.code === 'Space' && (event.target as Element).closest('input, textarea, button, [role]') === null) { spaceHeld.value = true; event.preventDefault(); }
 });
 useEventListener(window, 'keyup', (event: KeyboardEvent) => {
@@ -96,25 +107,31 @@ useEventListener(window, 'keyup', (event: KeyboardEvent) => {
   if (event.key.startsWith('Arrow')) endNudges();
 });
 
+const HINTS: Partial<Record<Tool, string>> = {
+  arc: 'Drag from the centre towards the middle of the arc.', line: 'Drag from end to end.', wave: 'Drag along the axis, from end to end.',
+  rectangle: 'Drag from corner to corner.',
+};
+const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch');
+
 const hint = computed(() => {
+  if (drawsPoints.value) return '';
   if (miss.value) return 'No curve there. Click close to a curve, just outside it or just inside.';
   if (view.tool === 'letter') return store.piece!.items.length ? 'Click just outside or just inside a curve, where the words should stand.' : 'Add a curve first.';
-  if (view.tool === 'circle') return 'Drag from the centre outwards. A click gives a circle that fits the sheet.';
-  if (view.tool === 'arc') return 'Drag from the centre towards the middle of the arc.';
+  if (view.tool !== 'pick') return HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.';
   return store.piece!.items.length ? '' : 'An empty sheet. Choose Circle on the left and drag from the centre outwards.';
 });
 watch(() => view.tool, () => { miss.value = false; });
 const tip = computed(() => {
   if (!view.label) return null;
   const at = view.toScreen(view.label.at);
-  const wide = 24 + view.label.text.length * 6.6;
-  return { text: view.label.text, snapped: view.label.snapped, x: Math.min(at.x + 18, view.width - wide - 8), y: Math.max(at.y - 34, 24), wide };
+  const wide = Math.min(24 + view.label.text.length * 6.6, 280);
+  return { text: view.label.text, snapped: view.label.snapped, x: Math.min(at.x + 18, view.width - wide - 8), y: Math.max(at.y - 38, 24) };
 });
 </script>
 
 <template>
   <section class="desk" aria-label="Sheet" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
-    <svg ref="surface" class="surface" @pointerdown="onDesk" @wheel="onWheel" @dblclick="onDouble">
+    <svg ref="surface" class="surface" @pointerdown="onDesk" @pointermove="tools.move" @wheel="onWheel" @dblclick="onDouble">
       <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" />
       <g class="centre-lines" aria-hidden="true">
         <line :x1="sheet.x + sheet.width / 2" :x2="sheet.x + sheet.width / 2" y1="0" :y2="view.height" />
@@ -125,14 +142,14 @@ const tip = computed(() => {
       <SheetMarks
         @bookend="(event, lettering, which) => { event.stopPropagation(); gestures.dragBookend(event, lettering, which); }"
         @bookend-key="onBookendKey" @handle="(event, curve, id) => { event.stopPropagation(); gestures.dragHandle(event, curve, id); }"
+        @resize="(event, curve, withLetters) => { event.stopPropagation(); gestures.dragResize(event, curve, withLetters); }"
       />
+      <SheetDraft v-if="drawsPoints" :tools="tools" />
       <SheetRulers />
-      <g v-if="tip" :transform="`translate(${tip.x} ${tip.y})`" class="tip" :class="{ snapped: tip.snapped }">
-        <rect :width="tip.wide" height="24" rx="6" />
-        <text x="12" y="16">{{ tip.text }}</text>
-      </g>
     </svg>
+    <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">{{ tip.text }}</p>
     <p v-if="hint" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
+    <DraftBar v-if="drawsPoints" :tools="tools" />
     <div class="zoom" role="group" aria-label="Zoom">
       <button type="button" aria-label="Zoom out" @click="view.zoomBy(1 / 1.25)"><Minus :size="14" /></button>
       <span aria-live="off">{{ Math.round(view.percent) }} %</span>
@@ -146,16 +163,17 @@ const tip = computed(() => {
 .desk { position: relative; min-width: 0; min-height: 0; background: var(--desk); overflow: hidden; }
 .surface { display: block; width: 100%; height: 100%; touch-action: none; user-select: none; }
 .panning .surface { cursor: grabbing; }
-.tool-circle .surface, .tool-arc .surface, .tool-letter .surface { cursor: crosshair; }
-.tool-circle :deep(.grips *), .tool-arc :deep(.grips *) { pointer-events: none; }
+.desk:not(.tool-pick) .surface { cursor: crosshair; }
+.desk:not(.tool-pick):not(.tool-letter) :deep(.grips *) { pointer-events: none; }
 .desk:not(.tool-pick) :deep(.marks *) { pointer-events: none; }
 .tool-letter :deep(.edge) { cursor: text; }
 .paper { fill: #fff; stroke: var(--hairline); }
 .centre-lines line { stroke: #8fa39f; stroke-width: 1; stroke-dasharray: 1 4; pointer-events: none; }
-.tip { pointer-events: none; }
-.tip rect { fill: var(--ink); }
-.tip.snapped rect { fill: var(--teal); }
-.tip text { fill: #fff; font-size: 12px; }
+.tip {
+  position: absolute; width: max-content; max-width: 280px; padding: 4px 11px; border-radius: 6px; background: var(--ink); color: #fff;
+  font-size: 12px; pointer-events: none;
+}
+.tip.snapped { background: var(--teal); }
 .hint {
   position: absolute; left: 50%; bottom: 54px; transform: translateX(-50%); padding: 7px 14px; border-radius: 8px;
   background: var(--ink); color: #fff; pointer-events: none; max-width: 80%; width: max-content; text-align: center;

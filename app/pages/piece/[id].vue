@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { ElMessage, ElMessageBox } from 'element-plus';
-import { findItem, isLettering, letteringsOn } from '#core/piece/types';
-import type { Step } from '#core/piece/steps/index';
+import { ElMessage } from 'element-plus';
+import { deleteCurveSteps } from '#core/drawing/operations';
+import { findItem, isLettering, letteringsOn, type Curve } from '#core/piece/types';
 import { RequestFailed } from '~/utils/api';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -15,6 +15,7 @@ const view = useView();
 const inspector = useTemplateRef<{ focusWording: () => void }>('inspector');
 const problem = ref('');
 const output = ref(false);
+const deleting = shallowRef<Curve | null>(null);
 
 useHead({ title: computed(() => `${store.piece?.name ?? 'Bench'} · Under Arc`) });
 
@@ -40,32 +41,26 @@ function letterOnCurve(): void {
   view.tool = 'letter';
 }
 
-/** Deletes an item; a curve that carries lettering only after asking. */
-async function remove(id: string): Promise<void> {
+/** Deletes an item; a curve that carries lettering only after asking what becomes of it. */
+function remove(id: string): void {
   const piece = store.piece!;
   const item = findItem(piece, id);
   if (!item) return;
-  const carried = isLettering(item) ? [] : letteringsOn(piece, id);
-  if (carried.length > 0) {
-    const words = carried.length === 1 ? 'one lettering is' : `${carried.length} letterings are`;
-    const sure = await ElMessageBox.confirm(`On this curve ${words} set. Delete the curve and its lettering? Undo brings all of it back.`, 'Delete the curve', {
-      confirmButtonText: 'Delete both', cancelButtonText: 'Keep them',
-    }).catch(() => null);
-    if (!sure) return;
+  if (isLettering(item)) {
+    store.edit('Delete lettering', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
+  } else if (letteringsOn(piece, id).length > 0) {
+    deleting.value = item;
+  } else {
+    const steps = deleteCurveSteps(piece, item, { kind: 'delete' });
+    if (steps.ok) store.edit('Delete curve', steps.value, undefined, []);
+    else store.news = { kind: 'warning', text: steps.problem.message };
   }
-  const steps: Step[] = [...carried, item].map((one) => ({ kind: 'remove', index: piece.items.indexOf(one), item: one }));
-  store.edit(isLettering(item) ? 'Delete lettering' : 'Delete curve', ordered(steps), undefined, []);
 }
-
-/** Letterings before their curve, and from the back, so that every index holds when it is put back. */
-const ordered = (steps: Step[]): Step[] =>
-  steps.sort((a, b) => Number('item' in b && b.item.type === 'lettering') - Number('item' in a && a.item.type === 'lettering')
-    || ('index' in a && 'index' in b ? b.index - a.index : 0));
 
 const TOOLS: Readonly<Record<string, Tool>> = { 1: 'pick', 2: 'letter', 3: 'circle', 4: 'arc' };
 
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (!store.piece || output.value) return;
+  if (!store.piece || output.value || deleting.value) return;
   const typing = (event.target as Element).closest('input:not([type=range]), textarea') !== null;
   const control = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
@@ -79,7 +74,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (TOOLS[key]) view.tool = TOOLS[key];
   else if (key === '0') view.fit(store.piece.sheet);
   else if (key === 'escape') { view.tool = 'pick'; store.select([]); }
-  else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body) void remove(store.selectedId);
+  else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body) remove(store.selectedId);
 });
 
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
@@ -112,6 +107,7 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
     <button v-else class="unfold" type="button" @click="view.strip = true">Show the flat strip</button>
     <BenchInspector ref="inspector" @remove="remove" @letter="letterOnCurve" />
     <OutputDialog v-model="output" />
+    <DeleteCurveDialog v-model="deleting" />
   </div>
 </template>
 
@@ -127,7 +123,9 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
 .bench > :nth-child(3) { grid-area: sheet; }
 .bench > :nth-child(4) { grid-area: strip; }
 .bench > :nth-child(5) { grid-area: right; }
-.left { padding: 14px 12px; border-right: 1px solid var(--hairline); overflow-y: auto; min-height: 0; background: var(--paper); }
+.left { display: flex; flex-direction: column; border-right: 1px solid var(--hairline); min-height: 0; background: var(--paper); }
+.left > :first-child { flex: 1; min-height: 0; overflow-y: auto; padding: 14px 12px 10px; }
+.left > :last-child { padding: 0 12px 12px; border-top: 1px solid var(--hairline); }
 .unfold { border: 0; border-top: 1px solid var(--hairline); background: var(--paper); color: var(--teal); cursor: pointer; text-align: left; padding: 0 14px; }
 .lost { max-width: 460px; margin: 18vh auto; display: grid; gap: 14px; }
 .lost h1 { font-size: 20px; }

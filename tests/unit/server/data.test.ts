@@ -4,12 +4,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Change } from '#core/piece/history';
+import { readPiece } from '#core/piece/read';
 import { setStep } from '#core/piece/steps/index';
 import { changesSince, latestChanges } from '../../../server/data/changes';
 import { commitChanges } from '../../../server/data/commit';
 import { openDatabase, type Database } from '../../../server/data/database';
 import { takeLock } from '../../../server/data/lock';
-import { findPiece, insertPiece, listPieces, setDeleted } from '../../../server/data/pieces';
+import { findPiece, insertPiece, listPieces, olderPieces, replaceDocument, setDeleted } from '../../../server/data/pieces';
 import { circle, curve, lettering, piece } from '../../support/pieces';
 
 const start = piece([curve(circle(30)), lettering('TIDE')]);
@@ -47,6 +48,19 @@ describe('the database', () => {
   it('refuses a change after which the piece would break its rules', async () => {
     const wrong = { changeId: 'c6', change: { ...sent('', 'c6').change, steps: [setStep(start, 'ring', ['shape', 'radiusMm'], -3)] } };
     expect(await commitChanges(db, 'p1', 'a', 2, [wrong])).toMatchObject({ ok: false, problem: { code: 'wrong-piece', field: 'items[0].shape.radiusMm' } });
+  });
+
+  it('finds pieces of an older format, and brings them up without a new revision', async () => {
+    const { items, ...rest } = start;
+    const older = { ...rest, version: 1, items: items.map(({ locked: _l, hidden: _h, corners: _c, ...item }: any) => item) };
+    await insertPiece(db, 'old', older as never);
+    const [found] = await olderPieces(db, 2);
+    const read = readPiece(found!.document);
+    if (!read.ok) throw new Error(read.problem.message);
+    await replaceDocument(db, 'old', read.value);
+    expect((await findPiece(db, 'old'))!.piece).toEqual(start);
+    expect(await olderPieces(db, 2)).toEqual([]);
+    await setDeleted(db, 'old', true);
   });
 
   it('deletes with a way back', async () => {
