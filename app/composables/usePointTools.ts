@@ -9,6 +9,9 @@ import { useView } from '~/stores/view';
 import { startDrag } from './useDrag';
 import { SNAP_PX, useSnapping } from './useSnapping';
 
+/** To the thousandth of a mm: a pointer is not finer, and the fields stay readable. */
+const micron = (mm: number): number => Math.round(mm * 1000) / 1000;
+
 interface Ports {
   readonly at: (event: MouseEvent) => Vec;
   readonly add: (shape: CurveShape) => Problem | null;
@@ -94,7 +97,7 @@ export function usePointTools({ at, add }: Ports) {
   function keepCircle(): void {
     if (!circle.value) { problem.value = 'These points lie in a line, so no circle goes through them. Add another one beside it.'; return; }
     const { centre, radiusMm } = circle.value;
-    keep({ kind: 'circle', centre, radiusMm });
+    keep({ kind: 'circle', centre: { x: micron(centre.x), y: micron(centre.y) }, radiusMm: micron(radiusMm) });
   }
 
   /** The arc from the first point to the last; with more than three, through the one in the middle. */
@@ -116,8 +119,10 @@ export function usePointTools({ at, add }: Ports) {
     else if (view.tool === 'points' && points.value.length > 1) keepCircle();
   }
 
+  const calm = (value: number): void => { smoothness.value = value; };
+
   watch(() => view.tool, clear);
-  return { points, nodes, hover, hand, smoothness, problem, circle, sketch, busy, down, move, clear, finish, finishPen, keepCircle, keepArc, keepSketch };
+  return { points, nodes, hover, hand, smoothness, problem, circle, sketch, busy, down, move, clear, finish, finishPen, keepCircle, keepArc, keepSketch, calm };
 }
 
 export type PointTools = ReturnType<typeof usePointTools>;

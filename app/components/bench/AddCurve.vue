@@ -17,6 +17,7 @@ const CURVES: readonly { tool: Tool; name: string; path: string; title?: string 
   { tool: 'pen', name: 'Pen', path: 'M4 17C8 17 8 7 13 7s3 8 7 8M13 7h.01M4 17h.01M20 15h.01' },
   { tool: 'sketch', name: 'Sketch', path: 'M3 14c1.500-2 2.500 2 4 0s2-5 3.500-3 1 5 3 4 1.500-6 3.500-5 1.500 4 4 2' },
 ];
+const bringing = ref(false);
 const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' : tool; };
 </script>
 
@@ -27,6 +28,10 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
       <button v-for="{ tool, name, path, title } in CURVES" :key="tool" type="button" :aria-pressed="view.tool === tool" :title="title ?? name" :data-tool="tool" @click="choose(tool)">
         <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path :d="path" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
         {{ name }}
+      </button>
+      <button type="button" class="wide" data-tool="bring-in" @click="bringing = true">
+        <svg viewBox="0 0 24 22" width="20" height="18" aria-hidden="true"><path d="M12 4v10M8 10l4 4 4-4M5 18h14" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        Bring in from SVG
       </button>
     </div>
     <h2>Set lettering</h2>
@@ -39,6 +44,7 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
         Click at a curve
       </button>
     </div>
+    <BringInDialog v-model="bringing" />
   </div>
 </template>
 

@@ -32,7 +32,7 @@ const said = computed(() => {
       <button type="button" class="key" @click="tools.finishPen(true)">Close</button>
     </template>
     <template v-else-if="view.tool === 'sketch' && tools.hand.value.length > 0">
-      <input v-model.number="tools.smoothness.value" type="range" min="0" max="1" step="0.05" aria-label="Smoothness">
+      <input :value="tools.smoothness.value" type="range" min="0" max="1" step="0.05" aria-label="Smoothness" @input="tools.calm(Number(($event.target as HTMLInputElement).value))">
       <button type="button" class="key main" @click="tools.keepSketch()">Keep the curve</button>
     </template>
     <button v-if="tools.busy.value" type="button" class="key" @click="tools.clear()">Start over</button>

@@ -110,7 +110,7 @@ const summary = computed(() => {
         </g>
       </g>
     </svg>
-    <button class="fold" type="button" :aria-expanded="view.strip" @click="view.strip = false">Hide</button>
+    <button class="fold" type="button" :aria-expanded="view.strip" @click="view.strip = false">Hide the strip</button>
   </section>
 </template>
 

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { curveKind, trackOf } from '#core/curves/index';
+import { readSvg, type BroughtIn } from '#core/curves/fromSvg';
+import { moveBy } from '#core/curves/similarity';
+import { tracePath } from '#core/drawing/tracePath';
+import { extentOf, middleOf } from '#core/geometry/extent';
+import { freeName, makeCurve } from '#core/piece/make';
+import { screenPathData, UNIT_MM } from '#core/output/screenPath';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** Chooses one or more outlines of an SVG file and puts them on the sheet, at true size, in its middle. */
+const open = defineModel<boolean>({ required: true });
+const store = usePiece();
+const view = useView();
+const fileInput = useTemplateRef<HTMLInputElement>('fileInput');
+const found = shallowRef<readonly BroughtIn[]>([]);
+const chosen = ref(new Set<number>());
+const problem = ref('');
+
+watch(open, (now) => { if (now) { found.value = []; chosen.value = new Set(); problem.value = ''; } });
+
+async function read(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  const made = file.size > 20 * 1024 * 1024 ? null : readSvg(await file.text());
+  found.value = made?.ok ? made.value : [];
+  chosen.value = new Set(found.value.length > 0 ? [0] : []);
+  problem.value = made === null ? 'The file is larger than 8 MB. Remove what is not needed and try again.' : made.ok ? '' : made.problem.message;
+}
+
+const pictures = computed(() => found.value.map(({ name, shape }, index) => {
+  const track = trackOf(shape);
+  if (!track.ok) return { name, index, d: '', box: '0 0 1 1', size: 'no length' };
+  const { min, max } = extentOf(track.value.path);
+  const [w, h] = [Math.max(max.x - min.x, 0.5), Math.max(max.y - min.y, 0.5)];
+  const pad = Math.max(w, h) * 0.06;
+  return {
+    name, index, d: screenPathData((sink) => tracePath(track.value.path.path, sink), UNIT_MM.coarse),
+    box: `${min.x - pad} ${min.y - pad} ${w + 2 * pad} ${h + 2 * pad}`, size: `${w.toFixed(1)} × ${h.toFixed(1)} mm`,
+  };
+}));
+
+function toggle(index: number): void {
+  const next = new Set(chosen.value);
+  if (!next.delete(index)) next.add(index);
+  chosen.value = next;
+}
+
+function bringIn(): void {
+  const tracks = [...chosen.value].map((index) => trackOf(found.value[index]!.shape)).filter((one) => one.ok);
+  if (tracks.length === 0) return;
+  const extents = tracks.map((one) => extentOf(one.value.path));
+  const middle = middleOf({
+    min: { x: Math.min(...extents.map((one) => one.min.x)), y: Math.min(...extents.map((one) => one.min.y)) },
+    max: { x: Math.max(...extents.map((one) => one.max.x)), y: Math.max(...extents.map((one) => one.max.y)) },
+  });
+  const { sheet, items } = store.piece!;
+  const by = moveBy({ x: sheet.widthMm / 2 - middle.x, y: sheet.heightMm / 2 - middle.y });
+  const curves = [...chosen.value].map((index) => {
+    const { name, shape } = found.value[index]!;
+    return makeCurve(nanoid(8), freeName(store.piece!, name.slice(0, 80) || 'Brought in'), curveKind(shape).transform(shape, by));
+  });
+  const wrong = store.edit('Bring in curves', curves.map((item, i) => ({ kind: 'insert' as const, index: items.length + i, item })), undefined, [curves[0]!.id]);
+  if (wrong) { problem.value = wrong.message; return; }
+  open.value = false;
+  view.tool = 'pick';
+}
+</script>
+
+<template>
+  <el-dialog v-model="open" title="Bring in curves from an SVG file" width="560px" align-center>
+    <button class="key" type="button" @click="fileInput?.click()">Choose a file</button>
+    <input ref="fileInput" class="visually-hidden" type="file" accept=".svg,image/svg+xml" aria-label="SVG file" tabindex="-1" data-bring-in @change="read">
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="found.length > 0" class="quiet said">{{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set lettering on.</p>
+    <div class="grid" role="group" aria-label="Outlines of the file">
+      <button v-for="{ name, index, d, box, size } in pictures" :key="index" type="button" class="one" :aria-pressed="chosen.has(index)" @click="toggle(index)">
+        <svg :viewBox="box" aria-hidden="true"><path :d="d" :transform="`scale(${UNIT_MM.coarse})`" vector-effect="non-scaling-stroke" /></svg>
+        <b>{{ name }}</b><span class="quiet">{{ size }}</span>
+      </button>
+    </div>
+    <div v-if="found.length > 0" class="foot"><button class="key main" type="button" :disabled="chosen.size === 0" @click="bringIn">Bring in {{ chosen.size === 1 ? 'one' : chosen.size }}</button></div>
+  </el-dialog>
+</template>
+
+<style scoped>
+.said { margin: 12px 0 8px; }
+.problem { color: var(--rust); margin-top: 12px; }
+.grid { display: grid; grid-template-columns: repeat(4, 1fr); gap: 8px; max-height: 330px; overflow-y: auto; }
+.one { display: grid; justify-items: center; gap: 2px; padding: 8px 4px; border: 1px solid var(--hairline); border-radius: 8px; background: var(--field); cursor: pointer; font-size: 12px; min-width: 0; }
+.one b { max-width: 100%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.one[aria-pressed='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); }
+.one svg { width: 86px; height: 66px; }
+.one path { fill: none; stroke: var(--ink); stroke-width: 1.2px; }
+.foot { display: flex; justify-content: flex-end; margin-top: 14px; }
+</style>
