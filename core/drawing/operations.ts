@@ -17,6 +17,10 @@ import { tracePath } from './tracePath';
 
 /** Edits of curves that keep lettering where it is, as steps. None of them changes the piece that it is given. */
 
+/** Nodes made of other kinds keep within this of them, mm: near enough not to show, far enough to stay few. */
+const NODE_TOLERANCE_MM = 0.003;
+const asNodes: Parameters<typeof drawnFrom>[1] = (path, sink) => tracePath(path, sink, NODE_TOLERANCE_MM);
+
 const trackIn = (piece: Piece, curve: Curve): Result<Track> => tracksOf(piece).get(curve.id)!;
 const flipped = (tops: Tops): Tops => (tops === 'outward' ? 'inward' : 'outward');
 const acrossSide: Readonly<Record<Side, Side>> = { outside: 'inside', on: 'on', inside: 'outside' };
@@ -64,7 +68,7 @@ export function toDrawnSteps(piece: Piece, curve: Curve): Result<Step[]> {
   const track = trackIn(piece, curve);
   if (!track.ok) return track;
   const before = track.value;
-  const shape = drawnFrom(before.path.path, tracePath);
+  const shape = drawnFrom(before.path.path, asNodes);
   const swap = before.outwardSign === -1;
   return ok([
     setStep(piece, curve.id, ['shape'], shape),
@@ -117,7 +121,7 @@ function halves(shape: CurveShape, track: Track): [CurveShape, CurveShape, numbe
   }
   const { lengthMm } = track.path;
   const half = (from: number, to: number): CurveShape =>
-    drawnFrom(subPath(track.path, from * lengthMm, (to <= from ? to + 1 : to) * lengthMm), tracePath);
+    drawnFrom(subPath(track.path, from * lengthMm, (to <= from ? to + 1 : to) * lengthMm), asNodes);
   return [half(nine, three), half(three, nine), nine, three];
 }
 
@@ -189,7 +193,7 @@ export function deleteCurveSteps(piece: Piece, curve: Curve, after: AfterDeletio
   for (const follower of followersOf(piece, curve.id)) {
     const followed = trackIn(piece, follower);
     if (!followed.ok) return followed;
-    steps.push(setStep(piece, follower.id, ['shape'], drawnFrom(followed.value.path.path, tracePath)));
+    steps.push(setStep(piece, follower.id, ['shape'], drawnFrom(followed.value.path.path, asNodes)));
   }
   if (after.kind === 'move') {
     const target = findCurve(piece, after.to);

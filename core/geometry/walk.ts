@@ -68,24 +68,27 @@ function foldedAt(path: MeasuredPath, k: number): Folded {
  * plain distance; for a parallel at k mm to the left of travel its differences are lengths along that
  * parallel, because dF/ds = 1 + κk. This one formula serves every height at which letters are measured.
  */
-const stretchedAt = (path: MeasuredPath, span: number, k: number): number =>
-  k === 0 ? path.startDistance[span]!
-    : unfolds(path, k) ? path.startDistance[span]! + k * path.startTurning[span]! : foldedAt(path, k).starts[span]!;
+const stretchedAt = (path: MeasuredPath, span: number, k: number, folded: Folded | null): number =>
+  folded ? folded.starts[span]! : path.startDistance[span]! + k * path.startTurning[span]!;
+
+/** The fold table of a parallel, or null for the many that do not fold. */
+const foldsOf = (path: MeasuredPath, k: number): Folded | null => (k === 0 || unfolds(path, k) ? null : foldedAt(path, k));
 
 /** Length in mm of the parallel at k (one turn of it, on a closed path). */
-export const stretchedLength = (path: MeasuredPath, k: number): number => stretchedAt(path, path.spans.length, k);
+export const stretchedLength = (path: MeasuredPath, k: number): number => stretchedAt(path, path.spans.length, k, foldsOf(path, k));
 
 /** F(s) for any s; past the ends of an open path it grows straight on, on a closed one it goes round. */
 export function stretchedFromDistance(path: MeasuredPath, s: number, k: number): number {
   if (k === 0) return s;
-  if (unfolds(path, k)) return s + k * frameAt(path, s).turningRad;
+  const folded = foldsOf(path, k);
+  if (!folded) return s + k * frameAt(path, s).turningRad;
   const { lengthMm } = path;
   const turns = path.path.closed ? Math.floor(s / lengthMm) : 0;
   const along = s - turns * lengthMm;
-  const { heights, starts } = foldedAt(path, k);
+  const { heights, starts } = folded;
   if (along < 0) return along;
   if (along > lengthMm) return starts.at(-1)! + along - lengthMm;
-  const index = findSpan(path, along, 0);
+  const index = findSpan(path, along, 0, null);
   const within = along - path.startDistance[index]! + heights[index]! * (frameAt(path, along).turningRad - path.startTurning[index]!);
   return turns * starts.at(-1)! + starts[index]! + Math.max(0, within);
 }
@@ -249,12 +252,12 @@ function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k,
 }
 
 /** Index of the span in which the stretched distance f falls (the last span that starts at or before it). */
-function findSpan(path: MeasuredPath, f: number, k: number): number {
+function findSpan(path: MeasuredPath, f: number, k: number, folded: Folded | null): number {
   let low = 0;
   let high = path.spans.length - 1;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if (stretchedAt(path, middle, k) <= f) low = middle; else high = middle - 1;
+    if (stretchedAt(path, middle, k, folded) <= f) low = middle; else high = middle - 1;
   }
   return low;
 }
@@ -274,7 +277,8 @@ function findSpan(path: MeasuredPath, f: number, k: number): number {
 export function walkTo(path: MeasuredPath, f: number, k: number, out: Float64Array, row: number): void {
   const count = path.spans.length;
   if (count === 0) throw new ProgrammerError('empty-path', 'A path without length has no places on it.');
-  const total = stretchedLength(path, k);
+  const folded = foldsOf(path, k);
+  const total = stretchedAt(path, count, k, folded);
   let turns = 0;
   let target = f;
   if (path.path.closed) {
@@ -283,16 +287,16 @@ export function walkTo(path: MeasuredPath, f: number, k: number, out: Float64Arr
   } else if (f < 0) {
     writeStraightOn(path, f, false, out, row);
     return;
-  } else if (f > stretchedAt(path, count, k)) {
-    writeStraightOn(path, f - stretchedAt(path, count, k), true, out, row);
+  } else if (f > total) {
+    writeStraightOn(path, f - total, true, out, row);
     return;
   }
-  const index = count === 1 ? 0 : findSpan(path, target, k);
+  const index = count === 1 ? 0 : findSpan(path, target, k, folded);
   const span = path.spans[index]!;
-  const f0 = stretchedAt(path, index, k);
+  const f0 = stretchedAt(path, index, k, folded);
   local.f = target - f0;
-  local.stretch = stretchedAt(path, index + 1, k) - f0;
-  local.k = k === 0 || unfolds(path, k) ? k : foldedAt(path, k).heights[index]!;
+  local.stretch = stretchedAt(path, index + 1, k, folded) - f0;
+  local.k = folded ? folded.heights[index]! : k;
   if (span.segment.kind === 'arc') walkArc(path, index, span, local, out, row);
   else if (span.segment.kind === 'line') walkLine(path, index, span, local, out, row);
   else walkSmooth(path, index, span, local, out, row);
@@ -333,7 +337,7 @@ export function parameterAt(path: MeasuredPath, s: number): { readonly segment: 
   const wrapped = path.path.closed
     ? s - Math.floor(s / path.lengthMm) * path.lengthMm
     : Math.min(Math.max(s, 0), path.lengthMm);
-  const index = findSpan(path, wrapped, 0);
+  const index = findSpan(path, wrapped, 0, null);
   const span = path.spans[index]!;
   const segment = path.path.segments.indexOf(span.segment);
   const along = wrapped - path.startDistance[index]!;

@@ -2,14 +2,16 @@
  * Runs in Chromium: what one edit costs here, and what it costs with the browser's own text on a path. Every
  * figure is for the same words on the same curve, in the same page, in one run.
  */
-import { measuredCurve } from '#core/curves/index';
+import { trackOf, type Track } from '#core/curves/index';
+import { fitSketch } from '#core/curves/sketch';
 import { measurePath } from '#core/geometry/measuredPath';
 import type { Path } from '#core/geometry/segment';
 import { cubic } from '#core/geometry/segment';
 import { walkTo } from '#core/geometry/walk';
+import { tracePath } from '#core/drawing/tracePath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { screenPathData, screenUnit } from '#core/output/screenPath';
-import type { Curve, Lettering } from '#core/piece/types';
+import type { CurveShape, Lettering } from '#core/piece/types';
 import { setLettering } from '#core/setting/setLettering';
 import { createFace, type Face } from '#core/type/face';
 
@@ -50,11 +52,16 @@ function stage(): SVGSVGElement {
 }
 
 const radius = (i: number): number => 40 + i;
-const curveAt = (i: number): Curve => ({ type: 'curve', id: `c${i}`, name: 'ring', fill: null, stroke: null, shape: { kind: 'circle', centre: { x: 100, y: 100 }, radiusMm: radius(i) } });
+function trackOfShape(shape: CurveShape): Track {
+  const track = trackOf(shape);
+  if (!track.ok) throw new Error(track.problem.message);
+  return track.value;
+}
+const curveAt = (i: number): Track => trackOfShape({ kind: 'circle', centre: { x: 100, y: 100 }, radiusMm: radius(i) });
 const lettering = (i: number, deg: number, edit: number): Lettering => ({
   type: 'lettering', id: `l${i}`, curveId: `c${i}`, wording: WORDS.slice(0, LETTERS - 1) + String.fromCharCode(65 + (edit % 26)), faceId: 'f', size: { by: 'cap', mm: 2.5 },
   seat: { tops: 'outward', side: 'outside', baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre' },
-  bookends: { startU: 0.5, endU: 0.5 }, spacing: { tracking: 20, measuredAt: 0.5, kerning: true, ligatures: true }, fill: '#20303a', stroke: null,
+  bookends: { startU: 0.5, endU: 0.5 }, corners: { kind: 'round', radiusMm: 2 }, spacing: { tracking: 20, measuredAt: 0.5, kerning: true, ligatures: true }, fill: '#20303a', stroke: null,
 });
 
 /** A ring of four cubics, for a browser and for us. */
@@ -105,8 +112,33 @@ function ourPaths(count: number): SVGPathElement[] {
   });
 }
 
+const at = { x: 100, y: 100 };
+const KINDS: readonly CurveShape[] = [
+  { kind: 'circle', centre: at, radiusMm: 60 }, { kind: 'ellipse', centre: at, radiusXMm: 70, radiusYMm: 40, turnDeg: 20 },
+  { kind: 'spiral', centre: at, startRadiusMm: 10, endRadiusMm: 70, startDeg: 0, turns: 4, growth: 'even' },
+  { kind: 'wave', from: { x: 10, y: 100 }, lengthMm: 180, turnDeg: 0, amplitudeMm: 20, waves: 3, phaseDeg: 0 },
+  { kind: 'rectangle', centre: at, widthMm: 120, heightMm: 80, cornerMm: 8, turnDeg: 0 },
+  { kind: 'drawn', closed: false, nodes: [{ kind: 'corner', at: { x: 10, y: 150 }, back: null, ahead: { x: 60, y: 20 } }, { kind: 'smooth', at: { x: 100, y: 90 }, back: { x: 80, y: 140 }, ahead: { x: 120, y: 40 } }, { kind: 'corner', at: { x: 190, y: 120 }, back: { x: 150, y: 180 }, ahead: null }] },
+];
+
+/** A place at a distance: a million of ours on each kind, a few hundred of the browser's, each as µs a query. */
+function queries(): Result[] {
+  return KINDS.map((shape) => {
+    const { path } = trackOfShape(shape);
+    const [element] = ourPaths(1);
+    element!.setAttribute('d', screenPathData((sink) => tracePath(path.path, sink), UNIT));
+    const row = new Float64Array(7);
+    const ours = time(10, (n) => {
+      for (let i = 0; i < 100_000; i++) walkTo(path, ((i * 7919 + n) % 100_003) * (path.lengthMm / 100_003), 0, row, 0);
+    });
+    const length = element!.getTotalLength();
+    const browser = time(200, (n) => { element!.getPointAtLength((length * n) / 200); });
+    return { what: `place at a distance on a ${shape.kind}`, count: 1, ours: { median: ours.median / 100_000, worst: ours.worst / 100_000 }, browser };
+  });
+}
+
 /** One whole edit of ours: shape, place, write to the screen. The wording changes each time, so nothing is remembered. */
-function edit(element: SVGPathElement, face: Face, i: number, n: number, curve: Curve): void {
+function edit(element: SVGPathElement, face: Face, i: number, n: number, curve: Track): void {
   const set = setLettering(lettering(i, n * 0.37, n), curve, face);
   if (set.ok) element.setAttribute('d', screenPathData((sink) => traceLetters(set.value, sink), UNIT));
 }
@@ -175,7 +207,7 @@ export async function run(): Promise<Result[]> {
   const row = new Float64Array(7);
   const advance = 3.2;
   for (const [what, ring, path] of [
-    ['place on an arc', arcRing(40), measuredCurve(curveAt(0).shape)],
+    ['place on an arc', arcRing(40), curveAt(0).path],
     ['place on cubics', cubicRing(40).d, measurePath(cubicRing(40).path)],
   ] as const) {
     const [on] = browserTexts(1, () => ring);
@@ -187,6 +219,9 @@ export async function run(): Promise<Result[]> {
     results.push({ what, count: 1, ours: { median: hundred.median / 100, worst: hundred.worst / 100 }, browser });
   }
 
+  results.push(...queries());
+  const hand = Array.from({ length: 2000 }, (_, i) => ({ x: 5 + i * 0.09, y: 100 + 30 * Math.sin(i / 220) + Math.sin(i * 12.9898) * 0.1 }));
+  results.push({ what: 'fit of a freehand line of 2,000 points', count: 1, ours: time(20, () => { fitSketch(hand, 0.35, 0.1); }) });
   results.push({ what: 'whole frame of a drag, ten on the sheet', count: 10, ours: await frames(face) });
   return results;
 }

@@ -6,7 +6,7 @@ import type { Figure, Result } from './page';
 
 const server = await createServer({
   root: HOME, configFile: false, logLevel: 'error', server: { port: 0, host: '127.0.0.1', hmr: false, watch: null },
-  resolve: { alias: { '#core': `${HOME}core` } }, optimizeDeps: { exclude: ['harfbuzzjs'], noDiscovery: true },
+  resolve: { alias: { '#core': `${HOME}core` } }, optimizeDeps: { exclude: ['harfbuzzjs'], include: ['fit-curve'], noDiscovery: true },
   plugins: [{
     name: 'bench-page',
     configureServer(vite) {
@@ -30,7 +30,7 @@ const results = await page.evaluate(async () => (await import('/tests/bench/page
 await browser.close();
 await server.close();
 
-const us = ({ median, worst }: Figure): string => `${median.toFixed(1).padStart(9)} (worst ${worst.toFixed(0)})`;
+const us = ({ median, worst }: Figure): string => `${median.toFixed(median < 10 ? 3 : 1).padStart(9)} (worst ${worst.toFixed(worst < 10 ? 3 : 0)})`;
 console.log('\nµs a run: median and worst; 60 letters each, Chromium, this machine, one run\n');
 for (const { what, count, ours, browser: theirs } of results) {
   console.log(`${what}, ${count === 1 ? 'one lettering' : `${count} letterings`}`);

@@ -12,18 +12,35 @@ import { useView } from '~/stores/view';
 const HEIGHT = 108;
 const BASE = 62;
 const MAX_CAP = 34;
+/** Letters are never drawn smaller than this: a long curve makes the strip scroll. */
+const MIN_CAP = 13;
 const SNAP_PX = 8;
 
 const store = usePiece();
 const view = useView();
 const surface = useTemplateRef<SVGSVGElement>('surface');
-const { width } = useElementSize(surface);
+const scroller = useTemplateRef<HTMLDivElement>('scroller');
+const { width: room } = useElementSize(scroller);
 const told = ref('');
 
 const set = computed(() => store.selectedSetting);
 const strip = computed(() => (set.value ? stripOf(set.value) : null));
-/** Pixels in a mm: the window fills the strip, unless the capitals would grow too tall. */
-const scale = computed(() => (strip.value ? Math.min((width.value - 40) / (strip.value.to - strip.value.from), MAX_CAP / set.value!.capMm) : 1));
+/** Pixels in a mm: the window fills the strip, unless the capitals would grow too tall or too small. */
+const scale = computed(() => {
+  if (!strip.value || !set.value) return 1;
+  const { capMm } = set.value;
+  return Math.max(Math.min((room.value - 40) / (strip.value.to - strip.value.from), MAX_CAP / capMm), MIN_CAP / capMm);
+});
+const width = computed(() => (strip.value ? Math.max(room.value, (strip.value.to - strip.value.from) * scale.value + 40) : room.value));
+/** Marks whose names have room. */
+const ticks = computed(() => {
+  let last = -Infinity;
+  return (strip.value?.ticks ?? []).map((tick) => {
+    const named = px(tick.x) - last >= 58;
+    if (named) last = px(tick.x);
+    return { ...tick, named };
+  });
+});
 const origin = computed(() => (strip.value ? width.value / 2 - ((strip.value.from + strip.value.to) / 2) * scale.value : 0));
 const px = (mm: number): number => origin.value + mm * scale.value;
 
@@ -86,30 +103,32 @@ const summary = computed(() => {
       <span v-else-if="set" class="quiet">{{ summary }}</span>
       <span v-else class="quiet">Pick a lettering to see its curve unrolled.</span>
     </header>
-    <svg ref="surface" class="surface" :height="HEIGHT" width="100%">
-      <g v-if="set && strip">
-        <line class="scale-line" x1="0" :x2="width" :y1="BASE + 20" :y2="BASE + 20" />
-        <g v-for="tick in strip.ticks" :key="tick.x">
-          <line class="tick" :x1="px(tick.x)" :x2="px(tick.x)" :y1="BASE + 16" :y2="BASE + 24" />
-          <text class="figure" :x="px(tick.x)" :y="BASE + 38" text-anchor="middle">{{ tick.name }}</text>
-        </g>
-        <line class="capline" :x1="px(strip.from)" :x2="px(strip.to)" :y1="BASE - set.capMm * scale" :y2="BASE - set.capMm * scale" />
-        <line class="baseline" :x1="px(strip.from)" :x2="px(strip.to)" :y1="BASE" :y2="BASE" />
-        <path class="anchor" :d="`M${px(0)} ${BASE + 11}l5 5l-5 5l-5 -5Z`" />
-        <g class="letters" @pointerdown="dragLetters">
-          <rect :x="px(strip.letters[0] ?? 0) - 20" :width="Math.max(40, px(strip.letters.at(-1) ?? 0) - px(strip.letters[0] ?? 0) + 40)" :y="BASE - MAX_CAP - 4" :height="MAX_CAP + 14" fill="transparent" />
-          <g :transform="`translate(${origin} ${BASE}) scale(${scale * UNIT_MM.coarse})`">
-            <path :d="good" />
-            <path v-if="bad" :d="bad" class="bad" />
+    <div ref="scroller" class="scroller">
+      <svg ref="surface" class="surface" :height="HEIGHT" :width="width">
+        <g v-if="set && strip">
+          <line class="scale-line" x1="0" :x2="width" :y1="BASE + 20" :y2="BASE + 20" />
+          <g v-for="tick in ticks" :key="tick.x">
+            <line class="tick" :x1="px(tick.x)" :x2="px(tick.x)" :y1="BASE + 16" :y2="BASE + 24" />
+            <text v-if="tick.named" class="figure" :x="px(tick.x)" :y="BASE + 38" text-anchor="middle">{{ tick.name }}</text>
+          </g>
+          <line class="capline" :x1="px(strip.from)" :x2="px(strip.to)" :y1="BASE - set.capMm * scale" :y2="BASE - set.capMm * scale" />
+          <line class="baseline" :x1="px(strip.from)" :x2="px(strip.to)" :y1="BASE" :y2="BASE" />
+          <path class="anchor" :d="`M${px(0)} ${BASE + 11}l5 5l-5 5l-5 -5Z`" />
+          <g class="letters" @pointerdown="dragLetters">
+            <rect :x="px(strip.letters[0] ?? 0) - 20" :width="Math.max(40, px(strip.letters.at(-1) ?? 0) - px(strip.letters[0] ?? 0) + 40)" :y="BASE - MAX_CAP - 4" :height="MAX_CAP + 14" fill="transparent" />
+            <g :transform="`translate(${origin} ${BASE}) scale(${scale * UNIT_MM.coarse})`">
+              <path :d="good" />
+              <path v-if="bad" :d="bad" class="bad" />
+            </g>
+          </g>
+          <g v-for="which in (['start', 'end'] as const)" :key="which" class="bookend" :data-strip-bookend="which" @pointerdown="dragBookend($event, which)">
+            <rect :x="px(which === 'start' ? strip.bookendStart : strip.bookendEnd) - 14" width="28" y="0" :height="BASE + 26" fill="transparent" />
+            <line :x1="px(which === 'start' ? strip.bookendStart : strip.bookendEnd)" :x2="px(which === 'start' ? strip.bookendStart : strip.bookendEnd)" y1="8" :y2="BASE + 26" />
+            <path :d="`M${px(which === 'start' ? strip.bookendStart : strip.bookendEnd)} 4v20h${which === 'start' ? -2 : 2}a10 10 0 0 ${which === 'start' ? 1 : 0} 0 -20Z`" />
           </g>
         </g>
-        <g v-for="which in (['start', 'end'] as const)" :key="which" class="bookend" :data-strip-bookend="which" @pointerdown="dragBookend($event, which)">
-          <rect :x="px(which === 'start' ? strip.bookendStart : strip.bookendEnd) - 14" width="28" y="0" :height="BASE + 26" fill="transparent" />
-          <line :x1="px(which === 'start' ? strip.bookendStart : strip.bookendEnd)" :x2="px(which === 'start' ? strip.bookendStart : strip.bookendEnd)" y1="8" :y2="BASE + 26" />
-          <path :d="`M${px(which === 'start' ? strip.bookendStart : strip.bookendEnd)} 4v20h${which === 'start' ? -2 : 2}a10 10 0 0 ${which === 'start' ? 1 : 0} 0 -20Z`" />
-        </g>
-      </g>
-    </svg>
+      </svg>
+    </div>
     <button class="fold" type="button" :aria-expanded="view.strip" @click="view.strip = false">Hide the strip</button>
   </section>
 </template>
@@ -119,6 +138,7 @@ const summary = computed(() => {
 header { display: flex; gap: 14px; align-items: baseline; padding: 10px 14px 4px; white-space: nowrap; }
 h2 { font-size: 13px; font-weight: 600; }
 .told { color: #fff; background: var(--teal); border-radius: 5px; padding: 1px 8px; }
+.scroller { overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
 .surface { display: block; touch-action: none; user-select: none; }
 .scale-line { stroke: var(--hairline); }
 .tick { stroke: #9b9482; }

@@ -76,9 +76,13 @@ const resizers = computed(() => {
   if (!curve || !track || curve.locked || curve.shape.kind === 'parallel' || curve.shape.kind === 'midway') return [];
   const { min, max } = extentOf(track.path);
   const edge = view.toScreen(max), top = view.toScreen(min);
+  // The words stay on the desk, whatever the curve does.
+  const x = Math.min(edge.x + 16, view.width - 118);
+  const aside = x < edge.x + 16 ? 26 : 0;
+  const within = (y: number): number => Math.min(Math.max(y, 34), view.height - 16);
   return [
-    { curve, withLetters: false, text: 'curve only', x: edge.x + 16, y: top.y + 4 },
-    { curve, withLetters: true, text: 'curve and letters', x: edge.x + 16, y: edge.y - 4 },
+    { curve, withLetters: false, text: 'curve only', x, y: within(top.y + 4 - aside) },
+    { curve, withLetters: true, text: 'curve and letters', x, y: within(Math.max(edge.y - 4, top.y + 28) + aside) },
   ];
 });
 

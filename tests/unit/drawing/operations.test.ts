@@ -71,12 +71,12 @@ describe('turning into nodes', () => {
     const before = on(shape, closed ? lettering('SEDGE', { anchor: { at: { kind: 'clock', deg: 30 }, startOffsetMm: 0, align: 'centre' } }) : open('SEDGE'));
     const after = done(before, toDrawnSteps(before, findCurve(before, 'ring')!));
     expect(findCurve(after, 'ring')!.shape.kind).toBe('drawn');
-    same(stands(before), stands(after), 2e-3);
+    same(stands(before), stands(after), 5e-3);
   });
 });
 
 describe('cutting in halves', () => {
-  it.each([['a circle', circle(30), 1e-6], ['an ellipse', ellipse, 2e-3]])('%s keeps top and bottom lettering where they stand', (_name, shape, within) => {
+  it.each([['a circle', circle(30), 1e-6], ['an ellipse', ellipse, 5e-3]])('%s keeps top and bottom lettering where they stand', (_name, shape, within) => {
     const bottom = lettering('STEAM SEA', { id: 'bottom', seat: { tops: 'inward', side: 'outside', baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' } });
     const before = on(shape, lettering('OTTERMERE'), bottom);
     const after = done(before, cutInHalvesSteps(before, findCurve(before, 'ring')!, 'lower'));
