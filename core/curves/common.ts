@@ -27,3 +27,7 @@ export function lengthProblem(what: string, value: number, { min, max }: { min: 
 
 /** The first problem there is. */
 export const firstProblem = (...problems: (Problem | null)[]): Problem | null => problems.find((one) => one !== null) ?? null;
+
+/** Fields for the radius of the corners and for the turning, of curves that have both. */
+export const cornerField = <S extends { readonly cornerMm: number }>(): Field<S> => numberField<S, 'cornerMm'>('Corners', 'cornerMm', 'mm', 'cornerMm', 0.5);
+export const turnField = <S extends { readonly turnDeg: number }>(): Field<S> => numberField<S, 'turnDeg'>('Turned by', 'turnDeg', '°', 'clockDeg', 1);

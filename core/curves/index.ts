@@ -4,14 +4,16 @@ import { findCurve, parentsOf, type Curve, type CurveKindName, type CurveShape, 
 import { fail, ok, type Problem, type Result } from '../result';
 import { arc } from './arc';
 import { circle } from './circle';
-import { polygon, rectangle, star } from './cornered';
 import { drawn } from './drawn';
 import { ellipse } from './ellipse';
 import type { CurveKind, Track } from './kind';
 import { line } from './line';
 import { midway } from './midway';
 import { parallel } from './parallel';
+import { polygon } from './polygon';
+import { rectangle } from './rectangle';
 import { spiral } from './spiral';
+import { star } from './star';
 import { wave } from './wave';
 
 export type { Track } from './kind';

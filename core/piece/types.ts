@@ -11,11 +11,7 @@ import type { SpiralShape } from './shapes/spiral';
 import type { StarShape } from './shapes/star';
 import type { WaveShape } from './shapes/wave';
 
-/** A place on the sheet in mm from its top left corner, x to the right, y down. */
-export interface Point {
-  readonly x: number;
-  readonly y: number;
-}
+export type { Point } from './point';
 
 /** A screen colour, `#rrggbb` in lower case. */
 export type Colour = string;

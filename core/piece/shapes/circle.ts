@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import type { Point } from '../types';
+import type { Point } from '../point';
 import { limited, point } from './fields';
 
 /** A full circle, travelled clockwise from 12 o'clock. */

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { LIMITS } from '../limits';
-import type { Point } from '../types';
+import type { Point } from '../point';
 import { point } from './fields';
 
 export type NodeKind = 'corner' | 'smooth' | 'symmetrical';

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import type { Point } from '../types';
+import type { Point } from '../point';
 import { limited, point } from './fields';
 
 /** An ellipse, travelled clockwise from the end of its second half axis: the top, unless it is turned. */

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { LIMITS, type LimitName } from '../limits';
-import type { Point } from '../types';
+import type { Point } from '../point';
 
 /** A number that must be present, finite and within the named limits. */
 export const limited = (name: LimitName): yup.NumberSchema<number> =>

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import type { Point } from '../types';
+import type { Point } from '../point';
 import { point } from './fields';
 
 /** A straight line. */

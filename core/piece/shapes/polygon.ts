@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import type { Point } from '../types';
+import type { Point } from '../point';
 import { limited, point } from './fields';
 
 /** A regular polygon with a corner at 12 o’clock, unless it is turned; travelled clockwise. */

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import type { Point } from '../types';
+import type { Point } from '../point';
 import { limited, point } from './fields';
 
 /** A spiral from one radius to another through a number of turns. */
