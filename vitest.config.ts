@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 30_000 } },
+      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
       {
         test: {
           name: 'e2e', include: ['tests/e2e/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000,

@@ -15,7 +15,7 @@ export interface Snapped {
 
 interface Draw { x?: number; y?: number; reason: string }
 
-/** What a dragged point comes to rest on: the sheet's centre and edges, centres and nodes of other curves. */
+/** What a dragged point comes to rest on: guides, the sheet's centre and edges, centres and nodes of other curves. */
 export function useSnapping() {
   const store = usePiece();
   const view = useView();
@@ -27,6 +27,7 @@ export function useSnapping() {
       { x: 0, reason: 'edge of the sheet' }, { x: widthMm, reason: 'edge of the sheet' },
       { y: 0, reason: 'edge of the sheet' }, { y: heightMm, reason: 'edge of the sheet' },
     ];
+    for (const { runs, mm } of store.piece!.guides) list.push(runs === 'across' ? { y: mm, reason: 'guide' } : { x: mm, reason: 'guide' });
     for (const curve of store.piece!.items.filter(isCurve)) {
       if (curve.id === except || curve.hidden) continue;
       const track = store.trackOf(curve.id);

@@ -27,6 +27,7 @@ export const LIMITS = {
   wordingLength: { min: 0, max: 5000 },
   nameLength: { min: 1, max: 200 },
   items: { min: 0, max: 2000 },
+  guides: { min: 0, max: 200 },
 } as const;
 
 export type LimitName = keyof typeof LIMITS;

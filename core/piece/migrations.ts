@@ -1,11 +1,12 @@
 type Older = Record<string, unknown>;
 
-/** Version 1 knew neither locked and hidden curves nor corners. */
+/** Version 1 knew neither guides, nor locked and hidden curves, nor corners. */
 function fromVersion1(older: Older): Older {
   const { items } = older;
   return {
     ...older,
     version: 2,
+    guides: [],
     items: Array.isArray(items) ? items.map((item: Older | null) => {
       if (item?.['type'] === 'curve') return { locked: false, hidden: false, ...item };
       if (item?.['type'] === 'lettering') return { corners: { kind: 'round', radiusMm: 2 }, ...item };

@@ -14,7 +14,7 @@ import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
 import { limited } from './shapes/fields';
 import type {
-  Alignment, Anchor, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, Item, Lettering, LetterSize, Piece, Seat,
+  Alignment, Anchor, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, Guide, Item, Lettering, LetterSize, Piece, Seat,
   Sheet, Side, Spacing, Stroke, Tops,
 } from './types';
 
@@ -99,6 +99,7 @@ const placeSchema = union<CurvePlace>('kind', {
 
 const cornersSchema = union<Corners>('kind', {
   round: object<Extract<Corners, { kind: 'round' }>>({ kind: tagged('round'), radiusMm: limited('cornerMm') }),
+  step: object<Extract<Corners, { kind: 'step' }>>({ kind: tagged('step') }),
   straight: object<Extract<Corners, { kind: 'straight' }>>({ kind: tagged('straight') }),
 });
 
@@ -139,10 +140,13 @@ export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
   bleedMm: limited('bleedMm'),
 });
 
+const guideSchema = object<Guide>({ runs: tagged<Guide['runs']>('across', 'down'), mm: limited('coordinateMm') });
+
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
   version: yup.number<2>().strict().oneOf([2]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
+  guides: yup.array().strict().of(guideSchema).required().max(LIMITS.guides.max) as unknown as yup.ISchema<readonly Guide[]>,
   items: yup.array().strict().of(itemSchema as never).required().max(LIMITS.items.max) as unknown as yup.ISchema<readonly Item[]>,
 });

@@ -94,9 +94,10 @@ export interface Spacing {
   readonly ligatures: boolean;
 }
 
-/** What lettering does at a sharp corner of its curve: it goes round by a radius, or straight through. */
+/** What lettering does at a sharp corner of its curve: it goes round by a radius, steps over it, or goes straight through. */
 export type Corners =
   | { readonly kind: 'round'; readonly radiusMm: number }
+  | { readonly kind: 'step' }
   | { readonly kind: 'straight' };
 
 /** One text set on one curve. */
@@ -125,12 +126,20 @@ export interface Sheet {
   readonly bleedMm: number;
 }
 
+/** A line across or down the whole sheet to line things up with; never printed. */
+export interface Guide {
+  /** `across` runs from left to right at a height, `down` from top to bottom at a place across. */
+  readonly runs: 'across' | 'down';
+  readonly mm: number;
+}
+
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
   readonly version: 2;
   readonly name: string;
   readonly sheet: Sheet;
+  readonly guides: readonly Guide[];
   readonly items: readonly Item[];
 }
 

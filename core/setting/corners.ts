@@ -101,5 +101,8 @@ export function letteringTrack(track: Track, corners: Corners): Track {
   return rounded;
 }
 
+/** Distances along the path, mm, at which it has a sharp corner. */
+export const cornerDistances = (track: Track): number[] => cornersOf(track).map((corner) => corner.s);
+
 /** Whether a curve has sharp corners that lettering has to get round. */
 export const hasCorners = (track: Track): boolean => cornersOf(track).length > 0;

@@ -11,6 +11,7 @@ import { measureRun, shapeFor, type MeasuredRun } from './measure';
 import { measureOverset, type Overset } from './overset';
 import { baselineDistance, readingDirection } from './seat';
 import { capHeightMm, mmPerUnit } from './size';
+import { stepOver } from './stepOver';
 import { foldedLetters, tightness } from './tightness';
 
 /** Offsets into a letter's row: the middle of its advance on its baseline, mm, and its unit reading direction. */
@@ -47,6 +48,7 @@ export interface SetLettering {
 }
 
 const row = new Float64Array(ROW.length);
+const STEP_ROUNDS = 6;
 
 /** What the steps below share. */
 interface Ground {
@@ -142,10 +144,17 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const anchorDistance = fractionOf(track, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm;
   const ground: Ground = { path, direction, scale, baselineMm, heightMm, measured, anchorDistance };
   const anchorF = stretchedFromDistance(path, anchorDistance, direction * heightMm);
-  const shiftMm = solveAlignment(ground, anchorF, anchor.align);
+  let shiftMm = solveAlignment(ground, anchorF, anchor.align);
+  if (lettering.corners.kind === 'step') {
+    // Which letters meet a corner depends on where the run stands, and that on the letters: settled in a few rounds.
+    for (let round = 0; round < STEP_ROUNDS; round++) {
+      ground.measured = { ...measured, middles: stepOver(track, direction, direction * heightMm, anchorF + direction * shiftMm, measured.middles, measured.halfAdvances) };
+      if (round < STEP_ROUNDS - 1) shiftMm = solveAlignment(ground, anchorF, anchor.align);
+    }
+  }
   const { rows, letterDistances } = placeLetters(ground, anchorF, shiftMm);
   const overset = measureOverset({
-    lettering, path, measured, scale, baselineMm, heightMm, direction, letterDistances,
+    lettering, path, measured: ground.measured, scale, baselineMm, heightMm, direction, letterDistances,
     ringMm: path.path.closed ? stretchedLength(path, direction * heightMm) : Infinity,
   });
   const folded = foldedLetters(path, direction, letterDistances, baselineMm, capMm);
@@ -161,7 +170,7 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
     });
   }
   return ok({
-    lettering, track, path, measured, scale, capMm, baselineMm, measuredHeightMm: heightMm, direction, rows,
+    lettering, track, path, measured: ground.measured, scale, capMm, baselineMm, measuredHeightMm: heightMm, direction, rows,
     letterDistances, anchorDistance, shiftMm, overset, folded, notes,
   });
 }

@@ -225,4 +225,28 @@ describe('curves on the sheet', () => {
     const [said, centre] = await drop([42.4, 41.7], true);
     expect([said, (centre as any).x]).toEqual(['⌀ 20.0', expect.closeTo(42.4, 0)]);
   });
+
+  it('draws guides out of the rulers, snaps to them, and sets a grid', async () => {
+    const ruler = (await page.locator('[data-ruler=across]').boundingBox())!;
+    const drag = async (to: { x: number; y: number }) => {
+      await page.mouse.move(to.x, ruler.y + 8);
+      await page.mouse.down();
+      await page.mouse.move(to.x, to.y, { steps: 6 });
+      await bench.settle();
+      await page.mouse.up();
+      await bench.kept();
+    };
+    await drag(await bench.point(70, 30.02));
+    expect((await bench.piece()).guides).toEqual([{ runs: 'across', mm: 30 }]);
+    await tool('circle');
+    await bench.drag([42.2, 30.6], [60, 30.6]);
+    expect((await items())[0].shape.centre).toEqual({ x: 42, y: 30 });
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Set the grid' }).click();
+    await bench.kept();
+    expect((await bench.piece()).guides).toHaveLength(4);
+    await page.keyboard.press('Control+z');
+    await bench.kept();
+    expect((await bench.piece()).guides).toHaveLength(1);
+  });
 });

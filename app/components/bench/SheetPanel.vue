@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Piece } from '#core/piece/types';
+import type { Guide, Piece } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -11,6 +11,17 @@ function size(name: 'widthMm' | 'heightMm', value: number, gesture: string) {
   const problem = store.set('Sheet size', null, ['sheet', name], value, gesture);
   view.fit(store.piece!.sheet);
   return problem;
+}
+const columns = ref(3);
+const rows = ref(3);
+const setColumns = (value: number): null => { columns.value = Math.round(value); return null; };
+const setRows = (value: number): null => { rows.value = Math.round(value); return null; };
+/** Lines between even columns and rows, in place of the guides there are. */
+function grid(): void {
+  const { widthMm, heightMm } = props.piece.sheet;
+  const lines = (count: number, length: number, runs: Guide['runs']): Guide[] =>
+    Array.from({ length: count - 1 }, (_, i) => ({ runs, mm: Math.round(((length * (i + 1)) / count) * 1000) / 1000 }));
+  store.set('Guide grid', null, ['guides'], [...lines(columns.value, widthMm, 'down'), ...lines(rows.value, heightMm, 'across')]);
 }
 function rename(event: Event): void {
   const name = (event.target as HTMLInputElement).value.trim();
@@ -26,6 +37,20 @@ function rename(event: Event): void {
     <div class="row"><span class="label">Width</span><QuantityField label="Width" :model-value="piece.sheet.widthMm" limits="sheetMm" :step="1" :commit="(v, g) => size('widthMm', v, g)" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height" :model-value="piece.sheet.heightMm" limits="sheetMm" :step="1" :commit="(v, g) => size('heightMm', v, g)" /></div>
   </section>
+  <section class="section" aria-label="Guides">
+    <header><h2>Guides</h2><span class="quiet">{{ piece.guides.length === 0 ? 'drag one out of a ruler' : `${piece.guides.length} on the sheet` }}</span></header>
+    <div class="row">
+      <span class="label">Grid</span>
+      <span class="pair">
+        <QuantityField label="Columns" :model-value="columns" unit="" :limits="{ min: 1, max: 50 }" :step="1" :places="0" :commit="setColumns" />
+        <QuantityField label="Rows" :model-value="rows" unit="" :limits="{ min: 1, max: 50 }" :step="1" :places="0" :commit="setRows" />
+      </span>
+    </div>
+    <div class="acts">
+      <button class="key" type="button" @click="grid">Set the grid</button>
+      <button v-if="piece.guides.length > 0" class="key" type="button" @click="store.set('Clear guides', null, ['guides'], [])">Clear all guides</button>
+    </div>
+  </section>
   <section class="section help" aria-label="Keys">
     <header><h2>Keys</h2></header>
     <dl>
@@ -35,12 +60,14 @@ function rename(event: Event): void {
       <dt>Ctrl Z, Ctrl Y</dt><dd>undo, redo</dd>
       <dt>1 2 3 4</dt><dd>pick, set lettering, circle, arc</dd>
       <dt>0</dt><dd>fit the sheet</dd>
+      <dt>Alt, drag</dt><dd>without snapping</dd>
     </dl>
   </section>
 </template>
 
 <style scoped>
 .name { width: 100%; height: 30px; padding: 0 9px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); }
+.acts { display: flex; gap: 8px; margin-top: 10px; }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 5px 12px; margin: 0; }
 dt { font-weight: 500; white-space: nowrap; }
 dd { margin: 0; color: var(--ink-soft); }

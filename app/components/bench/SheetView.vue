@@ -138,6 +138,7 @@ const tip = computed(() => {
         <line :y1="sheet.y + sheet.height / 2" :y2="sheet.y + sheet.height / 2" x1="0" :x2="view.width" />
       </g>
       <g :transform="view.transform"><SheetArt /></g>
+      <SheetGuides />
       <SheetGrips @curve="onCurve" @lettering="onLettering" @nudge="nudge" @remove="emit('remove', $event)" />
       <SheetMarks
         @bookend="(event, lettering, which) => { event.stopPropagation(); gestures.dragBookend(event, lettering, which); }"
@@ -165,7 +166,7 @@ const tip = computed(() => {
 .panning .surface { cursor: grabbing; }
 .desk:not(.tool-pick) .surface { cursor: crosshair; }
 .desk:not(.tool-pick):not(.tool-letter) :deep(.grips *) { pointer-events: none; }
-.desk:not(.tool-pick) :deep(.marks *) { pointer-events: none; }
+.desk:not(.tool-pick) :deep(.marks *), .desk:not(.tool-pick) :deep(.guides [data-guide] *) { pointer-events: none; }
 .tool-letter :deep(.edge) { cursor: text; }
 .paper { fill: #fff; stroke: var(--hairline); }
 .centre-lines line { stroke: #8fa39f; stroke-width: 1; stroke-dasharray: 1 4; pointer-events: none; }

@@ -146,6 +146,22 @@ describe('corners', () => {
     const a = stands(on(square, words(5))), b = stands(on({ ...square, cornerMm: 5 }, words(null)));
     same(a, b, 1e-6);
   });
+  it.each(['start', 'centre', 'end'] as const)('are stepped over: no letter lies across one, all keep their order (%s)', (align) => {
+    const what = lettering('ROUND THE CORNER OF THE LABEL', {
+      size: { by: 'cap', mm: 3 }, corners: { kind: 'step' }, anchor: { at: { kind: 'clock', deg: 20 }, startOffsetMm: 0, align },
+    });
+    const p = on(square, what);
+    const set = settingOf(what, tracksOf(p).get('ring')!, all);
+    if (!set.ok) throw new Error(set.problem.message);
+    const { path, letterDistances, measured } = set.value;
+    const corners = [20, 60, 100, 140].flatMap((s) => [s - path.lengthMm, s, s + path.lengthMm]);
+    letterDistances.forEach((s, i) => {
+      // Along a straight side the letter takes its own width; its middle tells how near a corner may be.
+      for (const corner of corners) expect(Math.abs(s - corner)).toBeGreaterThan(measured.halfAdvances[i]! - 1e-6);
+      if (i > 0) expect(s).toBeGreaterThan(letterDistances[i - 1]!);
+    });
+    expect(angles(p).every((deg) => deg % 90 === 0)).toBe(true);
+  });
   it('do not change a curve that has none', () => {
     same(stands(on(circle(30), words(5))), stands(on(circle(30), words(null))), 1e-12);
   });

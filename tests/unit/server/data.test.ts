@@ -52,7 +52,7 @@ describe('the database', () => {
 
   it('finds pieces of an older format, and brings them up without a new revision', async () => {
     const { items, ...rest } = start;
-    const older = { ...rest, version: 1, items: items.map(({ locked: _l, hidden: _h, corners: _c, ...item }: any) => item) };
+    const older = { ...rest, guides: undefined, version: 1, items: items.map(({ locked: _l, hidden: _h, corners: _c, ...item }: any) => item) };
     await insertPiece(db, 'old', older as never);
     const [found] = await olderPieces(db, 2);
     const read = readPiece(found!.document);
