@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -8,6 +8,8 @@ import { freshFolder, openBrowser, openPage, Server } from './support';
 describe('the shelf', () => {
   let server: Server, browser: Browser, page: Page;
   const errors: string[] = [];
+  /** In the order of their files, which is the order on a new shelf. */
+  const demos = readdirSync(`${HOME}/demo`).sort().map((name) => JSON.parse(readFileSync(`${HOME}/demo/${name}`, 'utf8')).name as string);
   const names = () => page.locator('.card .name').allTextContents();
   beforeAll(async () => {
     server = await Server.start();
@@ -19,7 +21,7 @@ describe('the shelf', () => {
   afterAll(async () => { await browser.close(); await server.end(); });
 
   it('shows the demo pieces with pictures that are drawn', async () => {
-    expect(await names()).toEqual(['Ottermere roundel', 'Marmalade jar lid', 'Cap badge']);
+    expect(await names()).toEqual(demos);
     for (const image of await page.locator('.card img').all()) {
       await expect.poll(() => image.evaluate((one: HTMLImageElement) => one.complete && one.naturalWidth)).toBeGreaterThan(0);
     }
@@ -37,7 +39,7 @@ describe('the shelf', () => {
     expect(await names()).not.toContain('Marmalade jar lid copy');
     await page.getByRole('button', { name: 'Bring it back' }).click();
     await page.locator('.card .name', { hasText: 'Marmalade jar lid copy' }).waitFor();
-    expect(await names()).toHaveLength(4);
+    expect(await names()).toHaveLength(demos.length + 1);
   });
 
   it('opens a piece file, and says what is wrong with one that is not', async () => {
@@ -52,7 +54,7 @@ describe('the shelf', () => {
     await page.getByText('it should be JSON with "format"').waitFor();
     await choose('wrong.json', JSON.stringify({ ...piece([curve({ ...circle(-3) }), lettering('A')]) }));
     await page.getByText('items[0].shape.radiusMm').waitFor();
-    expect(await names()).toHaveLength(4);
+    expect(await names()).toHaveLength(demos.length + 1);
     await page.locator('input[type=file]').setInputFiles(join(HOME, 'demo/3-cap-badge.json'));
     await page.locator('.bench').waitFor();
     await page.getByText('GUARD', { exact: true }).waitFor();

@@ -48,7 +48,7 @@ function bookend(which: 'start' | 'end') {
   const a = view.toScreen(foot.point), b = view.toScreen(head.point);
   const turn = (Math.atan2(head.along.y, head.along.x) * 180) / Math.PI;
   const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
-  return { which, a, b, turn, side: which === 'start' ? -1 : 1, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}` };
+  return { which, a, b, turn, side: which === 'start' ? -1 : 1, percent: Math.round(u * 1000) / 10, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}` };
 }
 const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
 
@@ -123,7 +123,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
     <line v-if="caret" class="caret" :x1="caret.foot.x" :y1="caret.foot.y" :x2="caret.head.x" :y2="caret.head.y" />
     <g
       v-for="mark in bookends" :key="mark.which" class="bookend" tabindex="0" role="slider" :data-bookend="mark.which" :aria-label="mark.name"
-      :aria-valuetext="mark.name" aria-valuenow="0" @pointerdown="emit('bookend', $event, set!.lettering, mark.which)" @keydown="onBookendKey($event, mark.which)"
+      :aria-valuetext="mark.name" :aria-valuenow="mark.percent" aria-valuemin="0" aria-valuemax="100" @pointerdown="emit('bookend', $event, set!.lettering, mark.which)" @keydown="onBookendKey($event, mark.which)"
     >
       <line :x1="mark.a.x" :y1="mark.a.y" :x2="mark.b.x" :y2="mark.b.y" class="bar" />
       <g :transform="`translate(${mark.b.x} ${mark.b.y}) rotate(${mark.turn}) scale(${mark.side} 1)`">
