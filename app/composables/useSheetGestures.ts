@@ -234,12 +234,21 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     if (offMm) store.set('Shift baseline', lettering.id, ['seat', 'baselineShiftMm'], round(seat.baselineShiftMm + offMm), gesture);
   }
 
+  /** Moves a handle of a curve by keys. */
+  function nudgeHandle(curve: Curve, handleId: string, dx: number, dy: number): void {
+    if (curve.locked) return;
+    const kind = curveKind(curve.shape);
+    const { at: from } = kind.handles(curve.shape).find((handle) => handle.id === handleId)!;
+    const shape = kind.moveHandle(curve.shape, handleId, { x: from.x + dx, y: from.y + dy });
+    if (!kind.problem(shape)) store.set('Change curve', curve.id, ['shape'], shape, `nudge-${curve.id}-${handleId}${nudgeRun()}`);
+  }
+
   function nudgeCurve(curve: Curve, dx: number, dy: number): void {
     if (curve.locked) return;
     store.edit('Move curve', transformSteps(store.piece!, curve, moveBy({ x: dx, y: dy })), `nudge-${curve.id}${nudgeRun()}`);
   }
 
-  return { at, pan, dragLettering, dragBookend, dragHandle, dragEdge, dragResize, drawCurve, addCurve, letterAt, nudgeLettering, nudgeCurve };
+  return { at, pan, dragLettering, dragBookend, dragHandle, dragEdge, dragResize, drawCurve, addCurve, letterAt, nudgeLettering, nudgeCurve, nudgeHandle };
 }
 
 let run = nanoid(6);

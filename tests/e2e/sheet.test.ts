@@ -119,6 +119,11 @@ describe('the sheet, the strip and the inspector', () => {
     expect((await bench.lettering()).seat.baselineShiftMm).toBe(0.1);
     await page.getByRole('button', { name: /^Curve ring/ }).focus();
     await page.keyboard.press('Shift+ArrowDown');
+    await page.getByRole('button', { name: /^Edge at 3 o’clock/ }).focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await bench.kept();
+    expect((await bench.piece()).items[0].shape.radiusMm).toBeCloseTo(31, 9);
+    await page.getByRole('button', { name: /^Curve ring/ }).focus();
     await page.keyboard.press('Delete');
     await page.getByRole('button', { name: 'Delete both' }).click();
     await bench.kept();

@@ -16,6 +16,7 @@ const emit = defineEmits<{
   bookend: [event: PointerEvent, lettering: Lettering, which: 'start' | 'end'];
   bookendKey: [lettering: Lettering, which: 'start' | 'end', by: number];
   handle: [event: PointerEvent, curve: Curve, handleId: string];
+  handleKey: [curve: Curve, handleId: string, x: number, y: number];
   resize: [event: PointerEvent, curve: Curve, withLetters: boolean];
 }>();
 
@@ -103,6 +104,17 @@ function take(event: PointerEvent, curve: Curve, handleId: string): void {
 }
 watch(() => store.selectedId, () => { view.node = null; });
 
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+function onHandleKey(event: KeyboardEvent, curve: Curve, handleId: string): void {
+  if (handleId.startsWith('node-')) view.node = Number(handleId.slice(5));
+  const arrow = ARROWS[event.key];
+  if (!arrow) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const by = event.shiftKey ? 1 : 0.1;
+  emit('handleKey', curve, handleId, arrow[0] * by, arrow[1] * by);
+}
+
 function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
   const sign = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
   if (!sign || !set.value) return;
@@ -145,7 +157,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
     <line v-for="{ handle, stem, x, y } in handles.filter((one) => one.stem)" :key="`stem-${handle.id}`" class="stem" :x1="stem!.x" :y1="stem!.y" :x2="x" :y2="y" />
     <circle
       v-for="{ curve, handle, x, y } in handles" :key="handle.id" class="handle" :class="{ centre: handle.id === 'centre', tip: handle.from, picked: handle.id === `node-${view.node}` }" :cx="x" :cy="y"
-      :r="handle.id === 'centre' ? 5 : handle.from ? 4.5 : 6.5" :data-handle="handle.id" role="button" :aria-label="handle.name"
+      :r="handle.id === 'centre' ? 5 : handle.from ? 4.5 : 6.5" :data-handle="handle.id" role="button" tabindex="0" :aria-label="`${handle.name}. Arrow keys move it.`" @keydown="onHandleKey($event, curve, handle.id)"
       @pointerdown="take($event, curve, handle.id)"
     />
   </g>
@@ -174,5 +186,6 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 .resizer rect { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.2; }
 .resizer path { fill: none; stroke: var(--ink); stroke-width: 1.5; }
 .resizer text { font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: #e6e2d8; stroke-width: 3px; }
+.handle:focus-visible { outline: none; stroke: var(--teal); stroke-width: 3; }
 .handle:hover { fill: #ffd98a; }
 </style>

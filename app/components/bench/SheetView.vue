@@ -142,7 +142,7 @@ const tip = computed(() => {
       <SheetGrips @curve="onCurve" @lettering="onLettering" @nudge="nudge" @remove="emit('remove', $event)" />
       <SheetMarks
         @bookend="(event, lettering, which) => { event.stopPropagation(); gestures.dragBookend(event, lettering, which); }"
-        @bookend-key="onBookendKey" @handle="(event, curve, id) => { event.stopPropagation(); gestures.dragHandle(event, curve, id); }"
+        @bookend-key="onBookendKey" @handle-key="gestures.nudgeHandle" @handle="(event, curve, id) => { event.stopPropagation(); gestures.dragHandle(event, curve, id); }"
         @resize="(event, curve, withLetters) => { event.stopPropagation(); gestures.dragResize(event, curve, withLetters); }"
       />
       <SheetDraft v-if="drawsPoints" :tools="tools" />
