@@ -8,8 +8,9 @@ import { freeName, makeCurve } from '#core/piece/make';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Curve, type CurveShape, type Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
-import { goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
+import { anchoredAt, goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
 import { setDown } from '#core/setting/setDown';
+import { shareRing } from '#core/setting/shareRing';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { startDrag } from './useDrag';
@@ -219,8 +220,13 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     if (!curve || !track) return false;
     const id = nanoid(8);
     const like = store.on(curve.id).at(-1) ?? null;
-    const lettering = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1));
-    const problem = store.edit('Set lettering', [{ kind: 'insert', index: store.piece!.items.length, item: lettering }], undefined, [id]);
+    const alone = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1));
+    const sets = store.on(curve.id).flatMap((one) => { const set = store.settings.get(one.id); return set?.ok ? [set.value] : []; });
+    const shared = shareRing(track, anchoredAt(alone, track), alone.seat.tops, sets);
+    const problem = store.edit('Set lettering', [
+      ...(shared?.others ?? []).map((one) => setStep(store.piece!, one.id, ['bookends'], one.bookends)),
+      { kind: 'insert', index: store.piece!.items.length, item: shared ? { ...alone, bookends: shared.bookends } : alone },
+    ], undefined, [id]);
     if (problem) { tell(problem.message, where); return true; }
     view.tool = 'pick';
     return true;

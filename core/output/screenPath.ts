@@ -1,15 +1,22 @@
 import type { Sink } from '../drawing/sink';
 import { COMMAND, PAIRS, type Outline } from '../type/outline';
+import { simplified } from '../type/simplify';
 import { decodeAscii } from './textBuffer';
 
 /**
- * Screen path data is in whole units, of which there are two sizes: what is shown small needs fewer digits, and
- * digits are what a browser spends its time on. Either way rounding stays below a twentieth of a pixel.
+ * Screen path data is in whole units: what is shown small needs fewer digits and fewer points, and those are what a
+ * browser spends its time on. Coarse does for pictures of a fixed size, fine for the largest zoom.
  */
 export const UNIT_MM = { coarse: 0.005, fine: 0.0005 } as const;
+/** The units that a zoom chooses from, in mm. */
+export const SCREEN_UNITS_MM = [0.02, 0.01, UNIT_MM.coarse, 0.002, 0.001, UNIT_MM.fine] as const;
+/** The largest unit, in pixels: rounding (half of it) and left-out points (half of it) stay below a tenth of a pixel. */
+const UNIT_PX = 0.1;
+/** How far the outline of a glyph may stray for having fewer points, in units. */
+const SIMPLIFIED_BY = 0.5;
 
 /** The unit, in mm, that does for a zoom given in pixels a mm. */
-export const screenUnit = (pixelsPerMm: number): number => (pixelsPerMm <= 20 ? UNIT_MM.coarse : UNIT_MM.fine);
+export const screenUnit = (pixelsPerMm: number): number => SCREEN_UNITS_MM.find((unit) => unit * pixelsPerMm <= UNIT_PX) ?? UNIT_MM.fine;
 const [MOVE, LINE, QUAD, CUBIC, CLOSE] = [109, 108, 113, 99, 122];
 /** The letters m, l, q, c by command. */
 const LETTERS = [MOVE, LINE, QUAD, CUBIC];
@@ -109,9 +116,10 @@ class ScreenSink implements Sink {
   }
 
   /** One loop over the numbers of an outline: handing each point through a call would cost more than writing it. */
-  outline({ commands, coords }: Outline, a: number, b: number, c: number, d: number, e: number, f: number): void {
-    this.room(commands.length * ROOM);
+  outline(given: Outline, a: number, b: number, c: number, d: number, e: number, f: number): void {
     const k = this.perMm;
+    const { commands, coords } = simplified(given, SIMPLIFIED_BY / (k * Math.sqrt(a * a + b * b)));
+    this.room(commands.length * ROOM);
     a *= k; b *= k; c *= k; d *= k; e *= k; f *= k;
     const { bytes } = this;
     let { used: at, x, y, startX, startY } = this;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { paintCurve, paintLettering, type PaintedPath } from '#core/drawing/drawPiece';
-import { screenPathData, screenUnit, UNIT_MM } from '#core/output/screenPath';
+import { SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -11,7 +11,7 @@ import { useView } from '~/stores/view';
 const store = usePiece();
 const view = useView();
 const unit = computed(() => screenUnit(view.scale));
-const data = new Map(Object.values(UNIT_MM).map((mm): [number, WeakMap<PaintedPath, string>] => [mm, new WeakMap<PaintedPath, string>()]));
+const data = new Map(SCREEN_UNITS_MM.map((mm): [number, WeakMap<PaintedPath, string>] => [mm, new WeakMap<PaintedPath, string>()]));
 /** What was drawn last for a lettering that cannot be set just now. */
 const lastGood = new Map<string, PaintedPath>();
 

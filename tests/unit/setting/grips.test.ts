@@ -5,6 +5,7 @@ import { proofPiece } from '#core/proof/index';
 import { namedPlaces, nearestNamed, placeAtFraction, placeMovedBy, placeName } from '#core/setting/anchorPlaces';
 import { anchoredAt, bookendAt, goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
 import { setDown } from '#core/setting/setDown';
+import { shareRing } from '#core/setting/shareRing';
 import { stripOf } from '#core/setting/strip';
 import type { Face } from '#core/type/face';
 import { ok } from '#core/result';
@@ -86,6 +87,31 @@ describe('setting down', () => {
   it('takes after its neighbour, in the same band', () => {
     const like = lettering('TIDE', { faceId: 'rye', seat: { tops: 'outward', side: 'outside', baselineShiftMm: 0.7 } });
     expect(at(180, 31, like)).toMatchObject({ faceId: 'rye', size: like.size, seat: { tops: 'inward', side: 'outside', baselineShiftMm: -0.7 } });
+  });
+});
+
+describe('a ring shared between letterings', () => {
+  const setOn = (one: ReturnType<typeof lettering>, on = ring) => {
+    const set = settingOf(one, ok(on), all);
+    if (!set.ok) throw new Error(set.problem.message);
+    return set.value;
+  };
+  it('gives each the room up to the middles between their anchors', () => {
+    const shared = shareRing(ring, 0.5, 'inward', [setOn(lettering('TIDE'))])!;
+    expect(shared).toEqual({ bookends: { startU: 0.75, endU: 0.25 }, others: [{ id: 'words', bookends: { startU: 0.75, endU: 0.25 } }] });
+    const third = shareRing(ring, 0.25, 'outward', [setOn(lettering('TIDE')), setOn(lettering('SHORE', { id: 'foot', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' } }))])!;
+    expect(third.bookends).toEqual({ startU: 0.125, endU: 0.375 });
+    expect(third.others).toEqual([{ id: 'words', bookends: { startU: 0.75, endU: 0.125 } }, { id: 'foot', bookends: { startU: 0.375, endU: 0.75 } }]);
+  });
+  it('leaves placed bookends alone, and words that need more', () => {
+    const placed = setOn(lettering('TIDE', { bookends: { startU: 0.8, endU: 0.2 } }));
+    const long = setOn(lettering('THE OTTERMERE LIGHT RAILWAY', { id: 'long' }));
+    expect(long.overset.inkMm).toBeGreaterThan(30 * Math.PI);
+    expect(shareRing(ring, 0.5, 'inward', [placed])!.others).toEqual([]);
+    expect(shareRing(ring, 0.5, 'inward', [long])!.others).toEqual([]);
+  });
+  it('has nothing to say on an open curve, of one alone, or of two on one anchor', () => {
+    expect([shareRing(bow, 0.5, 'outward', [setOn(lettering('TIDE'), bow)]), shareRing(ring, 0, 'outward', []), shareRing(ring, 0, 'inward', [setOn(lettering('TIDE'))])]).toEqual([null, null, null]);
   });
 });
 
