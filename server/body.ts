@@ -6,27 +6,27 @@ import { problem } from './problem';
 /** The largest body that is read, in bytes. A piece at its limits is smaller. */
 export const MAX_BODY = 4 * 1024 * 1024;
 
-const tooLarge = () => problem(413, {
-  code: 'too-large', limit: MAX_BODY,
-  message: `This is larger than ${MAX_BODY / 1024 / 1024} MB, more than a piece can be. Send a smaller one.`,
+const tooLarge = (limit: number) => problem(413, {
+  code: 'too-large', limit, message: `This is larger than ${limit / 1024 / 1024} MB, the most that is taken. Send a smaller one.`,
 });
 
-async function readLimited(event: H3Event): Promise<string> {
+/** The bytes of a body of at most `limit` of them; 413 beyond, without reading on. */
+export async function readBytes(event: H3Event, limit: number): Promise<Buffer> {
   const { req } = event.node;
-  if (Number(req.headers['content-length'] ?? 0) > MAX_BODY) throw tooLarge();
+  if (Number(req.headers['content-length'] ?? 0) > limit) throw tooLarge(limit);
   const parts: Buffer[] = [];
   let size = 0;
   for await (const part of req as AsyncIterable<Buffer>) {
     size += part.length;
-    if (size > MAX_BODY) throw tooLarge();
+    if (size > limit) throw tooLarge(limit);
     parts.push(part);
   }
-  return Buffer.concat(parts).toString('utf8');
+  return Buffer.concat(parts);
 }
 
 /** The JSON body of a request; 413 when too large, 400 when it is not JSON. An empty body is null. */
 export async function readJson(event: H3Event): Promise<unknown> {
-  const text = await readLimited(event);
+  const text = (await readBytes(event, MAX_BODY)).toString('utf8');
   if (text === '') return null;
   try {
     return JSON.parse(text);

@@ -5,6 +5,7 @@ import { CURRENT_VERSION, parsePiece, readPiece } from '#core/piece/read';
 import type { Face } from '#core/type/face';
 import { shippedFaces } from '../fonts/shippedFaces';
 import { openDatabase, type Database } from './data/database';
+import { keepImage, readImage } from './data/images';
 import { takeLock } from './data/lock';
 import { insertPiece, olderPieces, replaceDocument } from './data/pieces';
 import { DATA, HOME } from './home';
@@ -20,6 +21,11 @@ async function seed(db: Database): Promise<void> {
     const piece = parsePiece(await readFile(join(folder, file), 'utf8'));
     if (!piece.ok) throw new Error(`demo/${file}: ${piece.problem.message}`);
     await insertPiece(db, nanoid(12), piece.value);
+  }
+  for (const file of await readdir(join(folder, 'images'))) {
+    const image = readImage(await readFile(join(folder, 'images', file)));
+    if (!image.ok) throw new Error(`demo/images/${file}: ${image.problem.message}`);
+    await keepImage(db, image.value);
   }
 }
 

@@ -1,6 +1,5 @@
-import { arcThrough } from '#core/curves/arc';
+import { bestArc, bestCircle, bestEllipse, bestLine, likeliest } from '#core/curves/bestFit';
 import { fitSketch } from '#core/curves/sketch';
-import { fitCircle } from '#core/curves/through';
 import { distance, type Vec } from '#core/geometry/vec';
 import type { CurveNode, DrawnShape } from '#core/piece/shapes/drawn';
 import type { CurveShape } from '#core/piece/types';
@@ -11,6 +10,8 @@ import { SNAP_PX, useSnapping } from './useSnapping';
 
 /** To the thousandth of a mm: a pointer is not finer, and the fields stay readable. */
 const micron = (mm: number): number => Math.round(mm * 1000) / 1000;
+
+type FitKind = 'circle' | 'arc' | 'ellipse' | 'line';
 
 interface Ports {
   readonly at: (event: MouseEvent) => Vec;
@@ -28,14 +29,19 @@ export function usePointTools({ at, add }: Ports) {
   const smoothness = ref(0.35);
   const problem = ref('');
 
-  const circle = computed(() => {
+  /** What the clicked points could be, the likeliest first. */
+  const fits = computed(() => {
     const list = points.value;
-    if (list.length === 2) {
-      const [a, b] = list as [Vec, Vec];
-      return { centre: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, radiusMm: distance(a, b) / 2, spreadMm: 0, worstMm: 0 };
-    }
-    return list.length > 2 ? fitCircle(list) : null;
+    if (list.length < 2) return [];
+    const circle = bestCircle(list), arc = list.length > 2 ? bestArc(list) : null, ellipse = bestEllipse(list);
+    const likely = likeliest(list);
+    const line = circle && list.length > 2 ? null : bestLine(list);
+    return [circle, arc, ellipse, line].flatMap((fit) => (fit ? [fit] : [])).sort((a, b) => Number(b.shape.kind === likely) - Number(a.shape.kind === likely));
   });
+  /** The one of them that is pointed at. */
+  const pointedAt = ref<FitKind | null>(null);
+  const pointAt = (kind: FitKind | null): void => { pointedAt.value = kind; };
+  const fit = computed(() => fits.value.find((one) => one.shape.kind === pointedAt.value) ?? fits.value[0] ?? null);
   const sketch = computed(() => (hand.value.length > 2 ? fitSketch(hand.value, smoothness.value, Math.max(0.08, 0.6 / view.scale)) : null));
   const busy = computed(() => points.value.length > 0 || nodes.value.length > 0 || hand.value.length > 0);
 
@@ -45,6 +51,7 @@ export function usePointTools({ at, add }: Ports) {
     hand.value = [];
     hover.value = null;
     problem.value = '';
+    pointedAt.value = null;
   }
 
   function keep(shape: CurveShape): void {
@@ -94,17 +101,15 @@ export function usePointTools({ at, add }: Ports) {
     if (view.tool === 'pen' && nodes.value.length > 0) hover.value = snap(at(event), event).to;
   }
 
-  function keepCircle(): void {
-    if (!circle.value) { problem.value = 'These points lie in a line, so no circle goes through them. Add another one beside it.'; return; }
-    const { centre, radiusMm } = circle.value;
-    keep({ kind: 'circle', centre: { x: micron(centre.x), y: micron(centre.y) }, radiusMm: micron(radiusMm) });
-  }
-
-  /** The arc from the first point to the last; with more than three, through the one in the middle. */
-  function keepArc(): void {
-    const list = points.value;
-    const arc = arcThrough(list[0]!, list[Math.floor(list.length / 2)]!, list.at(-1)!);
-    if (arc.ok) keep(arc.value); else problem.value = arc.problem.message;
+  function keepFit(kind?: FitKind): void {
+    const wanted = kind ? fits.value.find((one) => one.shape.kind === kind) : fits.value[0];
+    if (!wanted) { problem.value = 'These points are one and the same. Click another one beside it.'; return; }
+    const { shape } = wanted;
+    if (shape.kind === 'line') { keep(shape); return; }
+    const centre = { x: micron(shape.centre.x), y: micron(shape.centre.y) };
+    if (shape.kind === 'ellipse') keep({ ...shape, centre, radiusXMm: micron(shape.radiusXMm), radiusYMm: micron(shape.radiusYMm), turnDeg: micron(shape.turnDeg) });
+    else if (shape.kind === 'arc') keep({ ...shape, centre, radiusMm: micron(shape.radiusMm), startDeg: micron(shape.startDeg), sweepDeg: micron(shape.sweepDeg) });
+    else keep({ ...shape, centre, radiusMm: micron(shape.radiusMm) });
   }
 
   function keepSketch(): void {
@@ -116,13 +121,13 @@ export function usePointTools({ at, add }: Ports) {
   function finish(): void {
     if (view.tool === 'pen') finishPen(false);
     else if (view.tool === 'sketch') keepSketch();
-    else if (view.tool === 'points' && points.value.length > 1) keepCircle();
+    else if (view.tool === 'points' && points.value.length > 1) keepFit();
   }
 
   const calm = (value: number): void => { smoothness.value = value; };
 
   watch(() => view.tool, clear);
-  return { points, nodes, hover, hand, smoothness, problem, circle, sketch, busy, down, move, clear, finish, finishPen, keepCircle, keepArc, keepSketch, calm };
+  return { points, nodes, hover, hand, smoothness, problem, fits, fit, sketch, busy, down, move, clear, finish, finishPen, pointAt, keepFit, keepSketch, calm };
 }
 
 export type PointTools = ReturnType<typeof usePointTools>;

@@ -13,6 +13,7 @@ import { setDown } from '#core/setting/setDown';
 import { shareRing } from '#core/setting/shareRing';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
+import { useCurveEdits } from './useCurveEdits';
 import { startDrag } from './useDrag';
 import { SNAP_PX, useSnapping } from './useSnapping';
 
@@ -26,6 +27,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   const store = usePiece();
   const view = useView();
   const { snap } = useSnapping();
+  const edits = useCurveEdits();
 
   /** The place of a pointer on the sheet, mm. */
   function at(event: MouseEvent): Vec {
@@ -232,6 +234,14 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     return true;
   }
 
+  /** Cuts the curve where the pointer is. Gives false when no curve is near. */
+  function cutAt(where: Vec, on?: Curve): boolean {
+    const curve = on ?? curveNear(where);
+    if (!curve || !edits.cutAt(curve, where, snapMm() * 2)) return false;
+    view.tool = 'pick';
+    return true;
+  }
+
   /** Moves a lettering by keys: along its curve, or off it. */
   function nudgeLettering(lettering: Lettering, alongMm: number, offMm: number): void {
     const gesture = `nudge-${lettering.id}-${alongMm !== 0 ? 'along' : 'off'}`.slice(0, 60) + nudgeRun();
@@ -254,7 +264,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     store.edit('Move curve', transformSteps(store.piece!, curve, moveBy({ x: dx, y: dy })), `nudge-${curve.id}${nudgeRun()}`);
   }
 
-  return { at, pan, dragLettering, dragBookend, dragHandle, dragEdge, dragResize, drawCurve, addCurve, letterAt, nudgeLettering, nudgeCurve, nudgeHandle };
+  return { at, pan, dragLettering, dragBookend, dragHandle, dragEdge, dragResize, drawCurve, addCurve, letterAt, cutAt, nudgeLettering, nudgeCurve, nudgeHandle };
 }
 
 let run = nanoid(6);

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findItem, findLettering, isLettering, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, findItem, findLettering, isLettering, isTracing, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
 import { settingOf } from '#core/drawing/drawPiece';
 import { proofPiece } from '#core/proof/index';
@@ -44,6 +44,12 @@ export const usePiece = defineStore('piece', () => {
   const selectedCurve = computed(() => {
     if (!piece.value || !selectedId.value) return null;
     return findCurve(piece.value, selectedLettering.value?.curveId ?? selectedId.value) ?? null;
+  });
+  const several = computed(() => (selection.value.length > 1 && piece.value
+    ? selection.value.flatMap((one) => findItem(piece.value!, one) ?? []) : []));
+  const selectedTracing = computed(() => {
+    const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
+    return item && isTracing(item) ? item : null;
   });
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
@@ -174,6 +180,11 @@ export const usePiece = defineStore('piece', () => {
     selection.value = ids.filter((one) => keeper && findItem(keeper.piece, one));
   }
 
+  /** Adds one to what is picked, or takes it away. */
+  const toggle = (itemId: string): void => {
+    select(selection.value.includes(itemId) ? selection.value.filter((one) => one !== itemId) : [...selection.value, itemId]);
+  };
+
   const curveOf = (lettering: Lettering): Curve => findCurve(piece.value!, lettering.curveId)!;
   /** The track of a curve, or null while it has none. */
   function trackOf(curveId: string): Track | null {
@@ -188,8 +199,8 @@ export const usePiece = defineStore('piece', () => {
   const on = (curveId: string): readonly Lettering[] => (piece.value ? letteringsOn(piece.value, curveId) : []);
 
   return {
-    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, curveIsSelected, tracks, trackOf, trackUnder, settings,
-    selectedSetting, facesReady, findings, news, open, close, edit, set, select, curveOf, on,
+    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings,
+    selectedSetting, facesReady, findings, news, open, close, edit, set, select, toggle, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },
     unsent: () => keeper?.waiting ?? 0,

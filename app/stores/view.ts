@@ -3,7 +3,7 @@ import type { Vec } from '#core/geometry/vec';
 import type { Sheet } from '#core/piece/types';
 
 /** Tools: picking, setting lettering, the kinds drawn with one drag, and those drawn point by point. */
-export type Tool = 'pick' | 'letter' | DraggedKind | 'points' | 'pen' | 'sketch';
+export type Tool = 'pick' | 'letter' | DraggedKind | 'points' | 'pen' | 'sketch' | 'cut';
 
 const MIN_SCALE = 0.2;
 const MAX_SCALE = 400;

@@ -47,6 +47,13 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   throw new RequestFailed(response.status, known);
 }
 
+async function sendImage(blob: Blob): Promise<{ id: string }> {
+  const response = await fetch('/api/images', { method: 'POST', headers: { 'content-type': blob.type }, body: blob })
+    .catch(() => { throw new RequestFailed(0, UNREACHABLE); });
+  if (response.ok) return await response.json() as { id: string };
+  throw new RequestFailed(response.status, await response.json().catch(() => UNREACHABLE) as Problem);
+}
+
 const at = (id: string): string => `/pieces/${encodeURIComponent(id)}`;
 
 export const api = {
@@ -60,6 +67,8 @@ export const api = {
   changesSince: (id: string, since: number) =>
     request<{ lines: LoggedChange[] }>('GET', `${at(id)}/changes?since=${since}`).then((answer) => answer.lines),
   picture: (id: string, revision: number): string => `/api${at(id)}/picture.svg?revision=${revision}`,
+  sendImage,
+  image: (imageId: string): string => `/api/images/${imageId}`,
   events: (id: string): string => `/api${at(id)}/events`,
 
   /** Sends changes; never throws. */

@@ -25,6 +25,14 @@ export interface Field<S> {
   readonly set: (shape: S, value: number) => S;
 }
 
+/** A property of a curve that is one of a few. */
+export interface Choice<S> {
+  readonly label: string;
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+  readonly get: (shape: S) => string;
+  readonly set: (shape: S, value: string) => S;
+}
+
 /** A curve with its path measured: what lettering is set on. The same shape on the same ground is the same object. */
 export interface Track {
   readonly path: MeasuredPath;
@@ -59,4 +67,5 @@ export interface CurveKind<S> {
   /** A short word on its size for lists: "⌀ 71.0". */
   readonly sizeLabel: (shape: S) => string;
   readonly fields: readonly Field<S>[];
+  readonly choices?: readonly Choice<S>[];
 }

@@ -43,6 +43,10 @@ export const spiral: CurveKind<SpiralShape> = {
         ? { code: 'no-pitch', field: 'shape.endRadiusMm', value: pitch, message: 'The two radii are the same, so the spiral would run over itself. Make one larger, or use a circle.' } : null,
     );
   },
+  choices: [{
+    label: 'Turns grow', options: [{ value: 'even', label: 'by the same distance' }, { value: 'proportional', label: 'by the same share' }],
+    get: (s) => s.growth, set: (s, value) => ({ ...s, growth: value as SpiralShape['growth'] }),
+  }],
   sizeLabel: (s) => `${Math.abs(s.turns).toFixed(1)} turns`,
   fields: [
     numberField('Start radius', 'startRadiusMm', 'mm', 'radiusMm', 0.5),

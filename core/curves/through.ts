@@ -1,3 +1,4 @@
+import { solveLinear } from '../geometry/solveLinear';
 import { distance, type Vec } from '../geometry/vec';
 
 export interface FittedCircle {
@@ -48,7 +49,7 @@ export function fitCircle(points: readonly Vec[]): FittedCircle | null {
       a += ux * ux; b += ux * uy; c += uy * uy; d -= ux; e -= uy;
       ga -= ux * miss; gb -= uy * miss; gr += miss;
     }
-    const solved = solve3([[a, b, d, ga], [b, c, e, gb], [d, e, n, gr]]);
+    const solved = solveLinear([[a, b, d, ga], [b, c, e, gb], [d, e, n, gr]]);
     if (!solved) break;
     cx += solved[0]!; cy += solved[1]!; r += solved[2]!;
     if (Math.hypot(...solved) < 1e-12 * r) break;
@@ -56,21 +57,4 @@ export function fitCircle(points: readonly Vec[]): FittedCircle | null {
   const centre = { x: cx + mx, y: cy + my };
   const misses = points.map((p) => Math.abs(distance(p, centre) - r));
   return { centre, radiusMm: r, spreadMm: Math.sqrt(misses.reduce((sum, m) => sum + m * m, 0) / n), worstMm: Math.max(...misses) };
-}
-
-/** Three equations in three unknowns by elimination; null when they have no single solution. */
-function solve3(rows: number[][]): number[] | null {
-  for (let i = 0; i < 3; i++) {
-    let best = i;
-    for (let r = i + 1; r < 3; r++) if (Math.abs(rows[r]![i]!) > Math.abs(rows[best]![i]!)) best = r;
-    [rows[i], rows[best]] = [rows[best]!, rows[i]!];
-    const pivot = rows[i]!;
-    if (Math.abs(pivot[i]!) < 1e-14) return null;
-    for (let r = 0; r < 3; r++) {
-      if (r === i) continue;
-      const factor = rows[r]![i]! / pivot[i]!;
-      for (let k = i; k < 4; k++) rows[r]![k]! -= factor * pivot[k]!;
-    }
-  }
-  return rows.map((row, i) => row[3]! / row[i]!);
 }

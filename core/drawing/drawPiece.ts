@@ -92,6 +92,8 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
       if (path) paths.push(path);
       continue;
     }
+    // A picture to trace is no part of the design.
+    if (item.type === 'tracing') continue;
     const set = settingOf(item, tracks.get(item.curveId)!, faces);
     if (!set.ok) {
       problems.push({ ...set.problem, field: item.id });

@@ -26,6 +26,7 @@ export const LIMITS = {
   strokeMm: { min: 0.01, max: 100 },
   wordingLength: { min: 0, max: 5000 },
   nameLength: { min: 1, max: 200 },
+  imagePx: { min: 1, max: 4096 },
   items: { min: 0, max: 2000 },
   guides: { min: 0, max: 200 },
 } as const;

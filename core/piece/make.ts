@@ -1,10 +1,10 @@
-import type { Curve, CurveShape, Lettering, Piece, Side, Tops } from './types';
+import type { Curve, CurveShape, Lettering, Piece, Sheet, Side, Tops, Tracing } from './types';
 
 const INK = '#20303a';
 
-/** A name that no curve of the piece has yet: "Circle", "Circle 2", … */
+/** A name that no curve and no picture of the piece has yet: "Circle", "Circle 2", … */
 export function freeName(piece: Piece, title: string): string {
-  const taken = new Set(piece.items.flatMap((item) => (item.type === 'curve' ? [item.name] : [])));
+  const taken = new Set(piece.items.flatMap((item) => (item.type === 'lettering' ? [] : [item.name])));
   for (let n = 1; ; n++) {
     const name = n === 1 ? title : `${title} ${n}`;
     if (!taken.has(name)) return name;
@@ -14,6 +14,18 @@ export function freeName(piece: Piece, title: string): string {
 /** A curve without ink. */
 export const makeCurve = (id: string, name: string, shape: CurveShape): Curve =>
   ({ type: 'curve', id, name, shape, locked: false, hidden: false, fill: null, stroke: null });
+
+/** How much of the sheet a new picture to trace fills, and how strongly it shows. */
+const TRACING = { fills: 0.9, strength: 0.45 } as const;
+
+/** A picture to trace, dimmed and locked, in the middle of the sheet. */
+export function makeTracing(id: string, name: string, image: Pick<Tracing, 'imageId' | 'widthPx' | 'heightPx'>, { widthMm, heightMm }: Sheet): Tracing {
+  const fit = Math.min((widthMm * TRACING.fills) / image.widthPx, (heightMm * TRACING.fills) / image.heightPx);
+  return {
+    type: 'tracing', id, name, ...image, centre: { x: widthMm / 2, y: heightMm / 2 }, widthMm: Math.max(Math.round(image.widthPx * fit * 100) / 100, 0.1),
+    turnDeg: 0, strength: TRACING.strength, locked: true, hidden: false,
+  };
+}
 
 export interface NewLettering {
   readonly id: string;

@@ -15,5 +15,8 @@ function fromVersion1(older: Older): Older {
   };
 }
 
+/** Version 2 knew no pictures to trace. */
+const fromVersion2 = (older: Older): Older => ({ ...older, version: 3 });
+
 /** From each older version to the next; the entry at n turns version n into version n + 1. */
-export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1 };
+export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2 };

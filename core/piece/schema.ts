@@ -12,10 +12,10 @@ import { rectangleSchema } from './shapes/rectangle';
 import { spiralSchema } from './shapes/spiral';
 import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
-import { limited } from './shapes/fields';
+import { limited, point } from './shapes/fields';
 import type {
   Alignment, Anchor, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, Guide, Item, Lettering, LetterSize, Piece, Seat,
-  Sheet, Side, Spacing, Stroke, Tops,
+  Sheet, Side, Spacing, Stroke, Tops, Tracing,
 } from './types';
 
 /** Discriminated unions: one schema a member, chosen by the tag. */
@@ -132,7 +132,22 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
   stroke,
 });
 
-export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema });
+const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({
+  type: tagged('tracing'),
+  id: id(),
+  name: text('nameLength'),
+  imageId: yup.string().strict().required().matches(/^[0-9a-f]{32}$/, '${path} must be 32 hexadecimal digits'),
+  widthPx: limited('imagePx'),
+  heightPx: limited('imagePx'),
+  centre: point(),
+  widthMm: limited('lengthMm'),
+  turnDeg: limited('clockDeg'),
+  strength: limited('fraction'),
+  locked: flag(),
+  hidden: flag(),
+});
+
+export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema });
 
 export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
   widthMm: limited('sheetMm'),
@@ -144,7 +159,7 @@ const guideSchema = object<Guide>({ runs: tagged<Guide['runs']>('across', 'down'
 
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
-  version: yup.number<2>().strict().oneOf([2]).required(),
+  version: yup.number<3>().strict().oneOf([3]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
   guides: yup.array().strict().of(guideSchema).required().max(LIMITS.guides.max) as unknown as yup.ISchema<readonly Guide[]>,

@@ -11,7 +11,9 @@ import type { SpiralShape } from './shapes/spiral';
 import type { StarShape } from './shapes/star';
 import type { WaveShape } from './shapes/wave';
 
-export type { Point } from './point';
+import type { Point } from './point';
+
+export type { Point };
 
 /** A screen colour, `#rrggbb` in lower case. */
 export type Colour = string;
@@ -118,7 +120,27 @@ export interface Lettering {
   readonly stroke: Stroke | null;
 }
 
-export type Item = Curve | Lettering;
+/** A picture that lies under the sheet to be traced. It is no part of the design and never printed. */
+export interface Tracing {
+  readonly type: 'tracing';
+  readonly id: string;
+  readonly name: string;
+  /** Name of the image that is stored beside the pieces: the first 32 hexadecimal digits of the SHA-256 of its bytes. */
+  readonly imageId: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly centre: Point;
+  /** Its width on the sheet; the height follows from the pixels. */
+  readonly widthMm: number;
+  /** Turning about its centre, degrees clockwise. */
+  readonly turnDeg: number;
+  /** How strongly it shows: 0 not at all, 1 undimmed. */
+  readonly strength: number;
+  readonly locked: boolean;
+  readonly hidden: boolean;
+}
+
+export type Item = Curve | Lettering | Tracing;
 
 export interface Sheet {
   readonly widthMm: number;
@@ -136,7 +158,7 @@ export interface Guide {
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
-  readonly version: 2;
+  readonly version: 3;
   readonly name: string;
   readonly sheet: Sheet;
   readonly guides: readonly Guide[];
@@ -145,6 +167,8 @@ export interface Piece {
 
 export const isCurve = (item: Item): item is Curve => item.type === 'curve';
 export const isLettering = (item: Item): item is Lettering => item.type === 'lettering';
+
+export const isTracing = (item: Item): item is Tracing => item.type === 'tracing';
 
 export const findItem = (piece: Piece, id: string): Item | undefined => piece.items.find((item) => item.id === id);
 export const findCurve = (piece: Piece, id: string): Curve | undefined =>

@@ -1,4 +1,5 @@
 import pieces from './001-pieces';
+import images from './002-images';
 
 /** In order; each is run once. The number of a migration is its place in this list, from 1. */
-export const MIGRATIONS: readonly string[] = [pieces];
+export const MIGRATIONS: readonly string[] = [pieces, images];

@@ -1,30 +1,22 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
-import { Bench, freshFolder, made, openBrowser, openPage, Server } from './support';
+import { freshFolder, made } from './support';
+import { useBench } from './useBench';
 
 describe('curves on the sheet', () => {
-  let server: Server, browser: Browser, page: Page, bench: Bench;
-  const errors: string[] = [];
-  beforeAll(async () => {
-    server = await Server.start();
-    browser = await openBrowser();
-    page = await openPage(browser, errors);
-    bench = new Bench(page, server);
-  });
-  afterAll(async () => { await browser.close(); await server.end(); expect(errors).toEqual([]); });
-  const fresh = (items: Parameters<typeof piece>[0] = []) => made(server, piece(items)).then((id) => bench.open(id));
+  const on = useBench();
+  const fresh = (items: Parameters<typeof piece>[0] = []) => made(on.server, piece(items)).then((id) => on.bench.open(id));
   beforeEach(() => fresh());
 
-  const items = async () => (await bench.piece()).items;
-  const tool = (name: string) => page.locator(`[data-tool=${name}]`).click();
+  const items = async () => (await on.bench.piece()).items;
+  const tool = (name: string) => on.page.locator(`[data-tool=${name}]`).click();
   const words = async (at: [number, number], text: string) => {
-    await bench.click(...at);
-    await page.keyboard.type(text);
-    await page.keyboard.press('Enter');
-    await bench.kept();
+    await on.bench.click(...at);
+    await on.page.keyboard.type(text);
+    await on.page.keyboard.press('Enter');
+    await on.bench.kept();
   };
 
   it.each<[string, [number, number], [number, number], [number, number], object]>([
@@ -39,69 +31,69 @@ describe('curves on the sheet', () => {
     ['star', [42, 42], [42, 12], [35.5, 19.5], { kind: 'star', points: 5, radiusMm: 30 }],
   ])('draws a %s with one drag, and sets lettering on it', async (kind, from, to, at, shape) => {
     await tool(kind);
-    await bench.drag(from, to);
+    await on.bench.drag(from, to);
     await words(at, 'TIDE');
     const [drawn, set] = await items();
     expect(drawn.shape).toMatchObject(shape);
     expect(set).toMatchObject({ type: 'lettering', curveId: drawn.id, wording: 'TIDE', seat: { side: 'outside', tops: 'outward' } });
-    expect((await page.locator(`[data-item="${set.id}"]`).getAttribute('d'))!.length).toBeGreaterThan(100);
+    expect((await on.page.locator(`[data-item="${set.id}"]`).getAttribute('d'))!.length).toBeGreaterThan(100);
   });
 
   it('makes a circle by its diameter, through three points, and best fit to more', async () => {
     await tool('points');
-    await bench.click(12, 30);
-    await bench.click(72, 30);
-    await page.getByRole('button', { name: 'Make the circle' }).click();
-    await bench.kept();
+    await on.bench.click(12, 30);
+    await on.bench.click(72, 30);
+    await on.page.getByRole('button', { name: 'Make the circle' }).click();
+    await on.bench.kept();
     const first = (await items())[0].shape;
     expect([first.centre.x, first.centre.y, first.radiusMm]).toEqual([expect.closeTo(42, 0), expect.closeTo(30, 0), expect.closeTo(30, 0)]);
     await tool('points');
-    for (const at of [[60, 55], [42, 73], [24, 55], [42, 37.6]] as const) await bench.click(...at);
-    await page.getByText(/spread \d\.\d+ mm, worst/).waitFor();
-    await page.getByRole('button', { name: 'Make the circle' }).click();
-    await bench.kept();
+    for (const at of [[60, 55], [42, 73], [24, 55], [42, 37.6]] as const) await on.bench.click(...at);
+    await on.page.getByText(/spread \d\.\d+ mm, worst/).waitFor();
+    await on.page.getByRole('button', { name: 'Make the circle' }).click();
+    await on.bench.kept();
     expect((await items())[1].shape.radiusMm).toBeCloseTo(17.8, 0);
     await tool('points');
-    for (const at of [[10, 10], [30, 10], [50, 10.05]] as const) await bench.click(...at);
-    await page.keyboard.press('Escape');
+    for (const at of [[10, 10], [30, 10], [50, 10.05]] as const) await on.bench.click(...at);
+    await on.page.keyboard.press('Escape');
     expect(await items()).toHaveLength(2);
   });
 
   it('draws with the pen: corners, smooth nodes, closed by its first node; edits its nodes', async () => {
     await tool('pen');
-    await bench.click(20, 60);
-    const [a, b] = [await bench.point(42, 20), await bench.point(54, 20)];
-    await page.mouse.move(a.x, a.y);
-    await page.mouse.down();
-    await page.mouse.move(b.x, b.y, { steps: 4 });
-    await bench.settle();
-    await page.mouse.up();
-    await bench.click(64, 60);
-    await bench.click(20, 60);
-    await bench.kept();
+    await on.bench.click(20, 60);
+    const [a, b] = [await on.bench.point(42, 20), await on.bench.point(54, 20)];
+    await on.page.mouse.move(a.x, a.y);
+    await on.page.mouse.down();
+    await on.page.mouse.move(b.x, b.y, { steps: 4 });
+    await on.bench.settle();
+    await on.page.mouse.up();
+    await on.bench.click(64, 60);
+    await on.bench.click(20, 60);
+    await on.bench.kept();
     const { shape } = (await items())[0];
     expect([shape.closed, shape.nodes.map((node: any) => node.kind)]).toEqual([true, ['corner', 'symmetrical', 'corner']]);
-    await page.keyboard.press('1');
-    await page.locator('[data-handle="node-0"]').click();
-    await page.getByText('smooth', { exact: true }).click();
-    await bench.type('Node across', '18');
-    await page.getByRole('button', { name: 'Add a node after it' }).click();
-    await page.getByRole('button', { name: 'Open it' }).click();
-    await bench.kept();
+    await on.page.keyboard.press('1');
+    await on.page.locator('[data-handle="node-0"]').click();
+    await on.page.getByText('smooth', { exact: true }).click();
+    await on.bench.type('Node across', '18');
+    await on.page.getByRole('button', { name: 'Add a node after it' }).click();
+    await on.page.getByRole('button', { name: 'Open it' }).click();
+    await on.bench.kept();
     const edited = (await items())[0].shape;
     expect([edited.closed, edited.nodes.length, edited.nodes[0].at.x, edited.nodes[0].kind]).toEqual([false, 4, 18, 'smooth']);
   });
 
   it('sketches by hand, with the smoothness chosen afterwards', async () => {
     await tool('sketch');
-    const from = await bench.point(8, 50);
-    await page.mouse.move(from.x, from.y);
-    await page.mouse.down();
-    for (let i = 1; i <= 40; i++) { const p = await bench.point(8 + i * 1.7, 50 + 10 * Math.sin(i / 6)); await page.mouse.move(p.x, p.y); if (i % 4 === 0) await bench.settle(); }
-    await page.mouse.up();
-    await page.getByRole('slider', { name: 'Smoothness' }).fill('0.8');
-    await page.getByRole('button', { name: 'Keep the curve' }).click();
-    await bench.kept();
+    const from = await on.bench.point(8, 50);
+    await on.page.mouse.move(from.x, from.y);
+    await on.page.mouse.down();
+    for (let i = 1; i <= 40; i++) { const p = await on.bench.point(8 + i * 1.7, 50 + 10 * Math.sin(i / 6)); await on.page.mouse.move(p.x, p.y); if (i % 4 === 0) await on.bench.settle(); }
+    await on.page.mouse.up();
+    await on.page.getByRole('slider', { name: 'Smoothness' }).fill('0.8');
+    await on.page.getByRole('button', { name: 'Keep the curve' }).click();
+    await on.bench.kept();
     const { shape } = (await items())[0];
     expect(shape.kind).toBe('drawn');
     expect(shape.nodes.length).toBeLessThan(14);
@@ -111,56 +103,56 @@ describe('curves on the sheet', () => {
     const folder = freshFolder();
     const choose = async (name: string, text: string) => {
       writeFileSync(join(folder, name), text);
-      await page.locator('[data-bring-in]').setInputFiles(join(folder, name));
+      await on.page.locator('[data-bring-in]').setInputFiles(join(folder, name));
     };
     await tool('bring-in');
     await choose('none.svg', '<svg xmlns="http://www.w3.org/2000/svg"><text>OLR</text></svg>');
-    await page.getByText('The file has no outlines').waitFor();
+    await on.page.getByText('The file has no outlines').waitFor();
     await choose('two.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="40mm" viewBox="0 0 80 40"><path id="hill" d="M0 30Q40 -10 80 30"/><circle id="pond" cx="40" cy="20" r="12"/></svg>');
-    await page.getByText('2 outlines').waitFor();
-    await page.getByRole('button', { name: /^pond/ }).click();
-    await page.getByRole('button', { name: /^hill/ }).click();
-    await page.getByRole('button', { name: 'Bring in one' }).click();
-    await bench.kept();
+    await on.page.getByText('2 outlines').waitFor();
+    await on.page.getByRole('button', { name: /^pond/ }).click();
+    await on.page.getByRole('button', { name: /^hill/ }).click();
+    await on.page.getByRole('button', { name: 'Bring in one' }).click();
+    await on.bench.kept();
     expect((await items()).map((item: any) => [item.name, item.shape.closed])).toEqual([['pond', true]]);
   });
 
   it('keeps a parallel and a curve midway in step with their parents', async () => {
     await fresh([curve(circle(30)), curve(circle(18), 'inner')]);
-    await page.getByRole('button', { name: /^ring/ }).click();
-    await page.getByRole('button', { name: 'Parallel', exact: true }).click();
-    await bench.type('Distance', '-2');
-    await page.getByRole('button', { name: /^ring ⌀/ }).click();
-    await page.locator('.el-select', { has: page.getByRole('combobox', { name: 'A curve midway to another' }) }).click();
-    await page.getByRole('option', { name: 'inner' }).click();
-    await page.getByRole('button', { name: 'Set lettering on it' }).click();
+    await on.page.getByRole('button', { name: /^ring/ }).click();
+    await on.page.getByRole('button', { name: 'Parallel', exact: true }).click();
+    await on.bench.type('Distance', '-2');
+    await on.page.getByRole('button', { name: /^ring ⌀/ }).click();
+    await on.page.locator('.el-select', { has: on.page.getByRole('combobox', { name: 'A curve midway to another' }) }).click();
+    await on.page.getByRole('option', { name: 'inner' }).click();
+    await on.page.getByRole('button', { name: 'Set lettering on it' }).click();
     await words([42, 17.5], 'BAND');
-    await page.getByRole('button', { name: /^ring ⌀/ }).click();
-    const before = await page.locator('.art path').last().getAttribute('d');
-    await bench.type('Radius', '32');
-    await bench.kept();
-    await expect.poll(() => page.locator('.art path').last().getAttribute('d')).not.toBe(before);
+    await on.page.getByRole('button', { name: /^ring ⌀/ }).click();
+    const before = await on.page.locator('.art path').last().getAttribute('d');
+    await on.bench.type('Radius', '32');
+    await on.bench.kept();
+    await expect.poll(() => on.page.locator('.art path').last().getAttribute('d')).not.toBe(before);
     expect((await items()).filter((item: any) => item.type === 'curve').map((item: any) => item.shape.kind)).toEqual(['circle', 'circle', 'parallel', 'midway']);
     // A distance at which nothing is left is refused where it is typed.
-    await page.getByRole('button', { name: /^ring, parallel/ }).click();
-    await bench.type('Distance', '-40');
-    await page.getByText(/Nothing is left of the curve at a distance of 40.00 mm/).waitFor();
+    await on.page.getByRole('button', { name: /^ring, parallel/ }).click();
+    await on.bench.type('Distance', '-40');
+    await on.page.getByText(/Nothing is left of the curve at a distance of 40.00 mm/).waitFor();
   });
 
   it('resizes by two handles: the curve only, or curve and letters', async () => {
     await fresh([curve(circle(20)), lettering('TIDE')]);
-    await page.getByRole('button', { name: /^ring/ }).click();
+    await on.page.getByRole('button', { name: /^ring/ }).click();
     for (const [name, size] of [['curve', 5], ['both', 6]] as const) {
-      const handle = (await page.locator(`[data-resize=${name}] rect`).boundingBox())!;
-      const centre = await bench.point(42, 42);
+      const handle = (await on.page.locator(`[data-resize=${name}] rect`).boundingBox())!;
+      const centre = await on.bench.point(42, 42);
       const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
-      await page.mouse.move(x, y);
-      await page.mouse.down();
-      await page.mouse.move(centre.x + (x - centre.x) * 1.2, centre.y + (y - centre.y) * 1.2, { steps: 5 });
-      await bench.settle();
-      await page.mouse.up();
-      await bench.kept();
-      expect((await bench.lettering()).size.mm).toBeCloseTo(size, 6);
+      await on.page.mouse.move(x, y);
+      await on.page.mouse.down();
+      await on.page.mouse.move(centre.x + (x - centre.x) * 1.2, centre.y + (y - centre.y) * 1.2, { steps: 5 });
+      await on.bench.settle();
+      await on.page.mouse.up();
+      await on.bench.kept();
+      expect((await on.bench.lettering()).size.mm).toBeCloseTo(size, 6);
     }
     expect((await items())[0].shape.radiusMm).toBeCloseTo(28.8, 6);
   });
@@ -168,18 +160,18 @@ describe('curves on the sheet', () => {
   it('cuts, turns into nodes, reverses, locks and hides, and undoes all of it', async () => {
     await fresh([curve(circle(30)), lettering('TIDE')]);
     const start = await items();
-    const button = (name: string) => page.getByRole('button', { name, exact: true }).click();
-    await page.getByRole('button', { name: /^ring/ }).click();
-    await button('Cut in halves');
+    const button = (name: string) => on.page.getByRole('button', { name, exact: true }).click();
+    await on.page.getByRole('button', { name: /^ring/ }).click();
+    await button('Top and bottom halves');
     await button('Turn into nodes');
     await button('Reverse');
     await button('Lock');
     await button('Hide');
-    await bench.kept();
+    await on.bench.kept();
     const [top, bottom, words] = await items();
     expect([top.shape.kind, top.locked, top.hidden, bottom.shape.kind, words.curveId]).toEqual(['drawn', true, true, 'arc', 'ring']);
-    for (let n = 0; n < 5; n++) { await page.keyboard.press('Control+z'); await bench.settle(); }
-    await bench.kept();
+    for (let n = 0; n < 5; n++) { await on.page.keyboard.press('Control+z'); await on.bench.settle(); }
+    await on.bench.kept();
     expect(await items()).toEqual(start);
   });
 
@@ -191,34 +183,34 @@ describe('curves on the sheet', () => {
       [/Set it straight/, (list: any[]) => list.some((one) => one.shape?.kind === 'line')],
       [/Delete both/, (list: any[]) => list.length === 1],
     ] as const) {
-      await page.getByRole('button', { name: /^ring/ }).click();
-      await page.getByRole('region', { name: 'Do with the curve' }).getByRole('button', { name: 'Delete' }).click();
-      await page.getByRole('button', { name: way }).click();
-      await bench.settle();
-      await bench.kept();
+      await on.page.getByRole('button', { name: /^ring/ }).click();
+      await on.page.getByRole('region', { name: 'Do with the curve' }).getByRole('button', { name: 'Delete' }).click();
+      await on.page.getByRole('button', { name: way }).click();
+      await on.bench.settle();
+      await on.bench.kept();
       await expect.poll(async () => check(await items())).toBe(true);
-      await page.keyboard.press('Control+z');
-      await bench.settle();
-      await bench.kept();
+      await on.page.keyboard.press('Control+z');
+      await on.bench.settle();
+      await on.bench.kept();
       await expect.poll(items).toEqual(start);
     }
   });
 
   it('snaps to centres and says why; Alt suspends it', async () => {
     await fresh([curve(circle(10, 60, 30)), curve(circle(8, 20, 60), 'other')]);
-    await page.getByRole('button', { name: /^ring/ }).click();
+    await on.page.getByRole('button', { name: /^ring/ }).click();
     const drop = async (to: [number, number], alt: boolean) => {
       const centre = (await items())[0].shape.centre;
-      const [a, b] = [await bench.point(centre.x, centre.y), await bench.point(...to)];
-      if (alt) await page.keyboard.down('Alt');
-      await page.mouse.move(a.x, a.y);
-      await page.mouse.down();
-      await page.mouse.move(b.x, b.y, { steps: 6 });
-      await bench.settle();
-      const said = await page.locator('.tip').textContent();
-      await page.mouse.up();
-      if (alt) await page.keyboard.up('Alt');
-      await bench.kept();
+      const [a, b] = [await on.bench.point(centre.x, centre.y), await on.bench.point(...to)];
+      if (alt) await on.page.keyboard.down('Alt');
+      await on.page.mouse.move(a.x, a.y);
+      await on.page.mouse.down();
+      await on.page.mouse.move(b.x, b.y, { steps: 6 });
+      await on.bench.settle();
+      const said = await on.page.locator('.tip').textContent();
+      await on.page.mouse.up();
+      if (alt) await on.page.keyboard.up('Alt');
+      await on.bench.kept();
       return [said, (await items())[0].shape.centre];
     };
     expect(await drop([20.6, 59.5], false)).toEqual(['centre of other', { x: 20, y: 60 }]);
@@ -227,26 +219,26 @@ describe('curves on the sheet', () => {
   });
 
   it('draws guides out of the rulers, snaps to them, and sets a grid', async () => {
-    const ruler = (await page.locator('[data-ruler=across]').boundingBox())!;
+    const ruler = (await on.page.locator('[data-ruler=across]').boundingBox())!;
     const drag = async (to: { x: number; y: number }) => {
-      await page.mouse.move(to.x, ruler.y + 8);
-      await page.mouse.down();
-      await page.mouse.move(to.x, to.y, { steps: 6 });
-      await bench.settle();
-      await page.mouse.up();
-      await bench.kept();
+      await on.page.mouse.move(to.x, ruler.y + 8);
+      await on.page.mouse.down();
+      await on.page.mouse.move(to.x, to.y, { steps: 6 });
+      await on.bench.settle();
+      await on.page.mouse.up();
+      await on.bench.kept();
     };
-    await drag(await bench.point(70, 30.02));
-    expect((await bench.piece()).guides).toEqual([{ runs: 'across', mm: 30 }]);
+    await drag(await on.bench.point(70, 30.02));
+    expect((await on.bench.piece()).guides).toEqual([{ runs: 'across', mm: 30 }]);
     await tool('circle');
-    await bench.drag([42.2, 30.6], [60, 30.6]);
+    await on.bench.drag([42.2, 30.6], [60, 30.6]);
     expect((await items())[0].shape.centre).toEqual({ x: 42, y: 30 });
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Set the grid' }).click();
-    await bench.kept();
-    expect((await bench.piece()).guides).toHaveLength(4);
-    await page.keyboard.press('Control+z');
-    await bench.kept();
-    expect((await bench.piece()).guides).toHaveLength(1);
+    await on.page.keyboard.press('Escape');
+    await on.page.getByRole('button', { name: 'Set the grid' }).click();
+    await on.bench.kept();
+    expect((await on.bench.piece()).guides).toHaveLength(4);
+    await on.page.keyboard.press('Control+z');
+    await on.bench.kept();
+    expect((await on.bench.piece()).guides).toHaveLength(1);
   });
 });

@@ -32,6 +32,9 @@ describe('the server', () => {
     ['a step of no kind', 'POST', '/pieces/ID/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [{ kind: 'explode' }], selectionBefore: [], selectionAfter: [] } }] }, 422, 'wrong-field'],
     ['a step that breaks the piece', 'POST', '/pieces/ID/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [{ kind: 'set', id: 'ring', path: ['shape', 'radiusMm'], value: 0, was: 30 }], selectionBefore: [], selectionAfter: [] } }] }, 422, 'wrong-piece'],
     ['an empty name', 'PUT', '/pieces/ID/name', { name: ' ' }, 422, 'wrong-field'],
+    ['a picture that is none', 'POST', '/images', 'not a picture', 422, 'not-an-image'],
+    ['an unknown picture', 'GET', '/images/00000000000000000000000000000000', undefined, 404, 'not-found'],
+    ['a picture over the limit', 'POST', '/images', 'x'.repeat(13 * 1024 * 1024), 413, 'too-large'],
     ['a body over the limit', 'POST', '/pieces', JSON.stringify({ ...good, name: 'x'.repeat(5 * 1024 * 1024) }), 413, 'too-large'],
   ])('answers %s with a code and a plain message', async (_what, method, path, body, status, code) => {
     const answer = await server.call(method, path.replace('ID', id), body);

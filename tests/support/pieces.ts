@@ -38,4 +38,4 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 2, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, guides: [], items });
+  ({ format: 'under-arc-piece', version: 3, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, guides: [], items });

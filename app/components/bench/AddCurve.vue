@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTracing } from '~/composables/useTracing';
 import { useView, type Tool } from '~/stores/view';
 
 /** The ways to add a curve, and the tool that sets lettering. */
@@ -18,6 +19,14 @@ const CURVES: readonly { tool: Tool; name: string; path: string; title?: string 
   { tool: 'sketch', name: 'Sketch', path: 'M3 14c1.500-2 2.500 2 4 0s2-5 3.500-3 1 5 3 4 1.500-6 3.500-5 1.500 4 4 2' },
 ];
 const bringing = ref(false);
+const { busy, bring } = useTracing();
+const pictureInput = useTemplateRef<HTMLInputElement>('pictureInput');
+function onPicture(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (file) void bring(file);
+}
 const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' : tool; };
 </script>
 
@@ -31,12 +40,17 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
       </button>
       <button type="button" class="wide" data-tool="bring-in" @click="bringing = true">
         <svg viewBox="0 0 24 22" width="20" height="18" aria-hidden="true"><path d="M12 4v10M8 10l4 4 4-4M5 18h14" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
-        Bring in from SVG
+        From SVG
       </button>
+      <button type="button" class="wide" data-tool="trace" :disabled="busy" title="A picture under the sheet, to trace; it is never printed" @click="pictureInput?.click()">
+        <svg viewBox="0 0 24 22" width="20" height="18" aria-hidden="true"><path d="M4 5h16v13H4ZM4 15l5-5 4 4 3-3 4 4M15.500 8.500h.01" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        {{ busy ? 'Bringing in…' : 'Picture' }}
+      </button>
+      <input ref="pictureInput" class="visually-hidden" type="file" accept="image/png,image/jpeg,image/webp" aria-label="Picture to trace" tabindex="-1" data-picture @change="onPicture">
     </div>
     <h2>Set lettering</h2>
     <div class="tools">
-      <button type="button" class="wide" :aria-pressed="view.tool === 'letter'" @click="choose('letter')">
+      <button type="button" class="wide whole" :aria-pressed="view.tool === 'letter'" @click="choose('letter')">
         <svg viewBox="0 0 40 22" width="40" height="22" aria-hidden="true">
           <path d="M4 20a18 18 0 0 1 32 0" fill="none" stroke="var(--brass)" stroke-width="1.4" />
           <text x="20" y="10" text-anchor="middle" font-size="10" font-weight="600" fill="currentColor">Ab</text>
@@ -55,7 +69,8 @@ h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin: 10px 0 6
   display: grid; justify-items: center; gap: 1px; padding: 6px 1px 5px; border: 1px solid var(--hairline); border-radius: 6px;
   background: var(--field); cursor: pointer; font-size: 11.5px;
 }
-.tools .wide { grid-column: span 4; grid-auto-flow: column; justify-content: center; align-items: center; gap: 8px; }
+.tools .wide { grid-column: span 2; grid-auto-flow: column; justify-content: center; align-items: center; gap: 8px; }
+.tools .whole { grid-column: span 4; }
 .tools button:hover { border-color: #a9a28f; }
 .tools button[aria-pressed='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); color: var(--teal); }
 </style>

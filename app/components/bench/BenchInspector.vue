@@ -16,7 +16,8 @@ defineExpose({ focusWording: () => letters.value?.focus() });
 
 <template>
   <aside class="inspector" aria-label="Inspector">
-    <template v-if="store.selectedLettering && store.selectedCurve">
+    <SeveralPanel v-if="store.several.length > 1" :items="store.several" />
+    <template v-else-if="store.selectedLettering && store.selectedCurve">
       <LettersPanel ref="letters" :key="store.selectedLettering.id" :lettering="store.selectedLettering" />
       <SeatPanel v-if="track" :lettering="store.selectedLettering" :track="track" />
       <SpacePanel :lettering="store.selectedLettering" />
@@ -30,6 +31,7 @@ defineExpose({ focusWording: () => letters.value?.focus() });
       v-else-if="store.selectedCurve" :key="store.selectedCurve.id" :curve="store.selectedCurve"
       @remove="emit('remove', store.selectedCurve.id)" @letter="emit('letter')"
     />
+    <TracingPanel v-else-if="store.selectedTracing" :key="store.selectedTracing.id" :tracing="store.selectedTracing" @remove="emit('remove', store.selectedTracing.id)" />
     <SheetPanel v-else-if="store.piece" :piece="store.piece" />
   </aside>
 </template>

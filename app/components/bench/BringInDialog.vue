@@ -29,7 +29,7 @@ async function read(event: Event): Promise<void> {
   const made = file.size > 20 * 1024 * 1024 ? null : readSvg(await file.text());
   found.value = made?.ok ? made.value : [];
   chosen.value = new Set(found.value.length > 0 ? [0] : []);
-  problem.value = made === null ? 'The file is larger than 8 MB. Remove what is not needed and try again.' : made.ok ? '' : made.problem.message;
+  problem.value = made === null ? 'The file is larger than 20 MB. Remove what is not needed and try again.' : made.ok ? '' : made.problem.message;
 }
 
 const pictures = computed(() => found.value.map(({ name, shape }, index) => {

@@ -2,29 +2,23 @@
 import { nanoid } from 'nanoid';
 import { curveKind } from '#core/curves/index';
 import { mirrorAbout, moveBy } from '#core/curves/similarity';
-import { cutInHalvesSteps, resizeSteps, reverseSteps, toDrawnSteps, transformSteps, turnSteps } from '#core/drawing/operations';
+import { resizeSteps, reverseSteps, toDrawnSteps, transformSteps, turnSteps } from '#core/drawing/operations';
 import { freeName, makeCurve } from '#core/piece/make';
-import type { Step } from '#core/piece/steps/index';
-import { isCurve, type Curve, type CurveShape } from '#core/piece/types';
-import type { Problem, Result } from '#core/result';
+import { isCurve, parentsOf, type Curve, type CurveShape } from '#core/piece/types';
+import type { Problem } from '#core/result';
+import { useCurveEdits } from '~/composables/useCurveEdits';
 import { usePiece } from '~/stores/piece';
 
 /** What can be done with a curve as a whole. */
 const props = defineProps<{ curve: Curve }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
+const { run } = useCurveEdits();
 
 const track = computed(() => store.trackOf(props.curve.id));
-const follows = computed(() => props.curve.shape.kind === 'parallel' || props.curve.shape.kind === 'midway');
+const follows = computed(() => parentsOf(props.curve.shape).length > 0);
 const others = computed(() => store.piece!.items.filter(isCurve).filter((one) => one.id !== props.curve.id && store.trackOf(one.id)));
 
-function warn(problem: Problem | null): void {
-  if (problem) store.news = { kind: 'warning', text: problem.message };
-}
-/** Makes the edit, or says why not. */
-function run(label: string, steps: Result<readonly Step[]>, select?: readonly string[]): void {
-  warn(steps.ok ? store.edit(label, steps.value, undefined, select) : steps.problem);
-}
 function add(label: string, shape: CurveShape, name: string): void {
   const item: Curve = { ...makeCurve(nanoid(8), freeName(store.piece!, name), shape) };
   run(label, { ok: true, value: [{ kind: 'insert', index: store.piece!.items.length, item }] }, [item.id]);
@@ -37,11 +31,11 @@ function duplicate(): void {
 const parallel = (): void => add('Add parallel', { kind: 'parallel', of: props.curve.id, distanceMm: 3 }, `${props.curve.name}, parallel`);
 const midway = (id: string): void => add('Add midway curve', { kind: 'midway', first: props.curve.id, second: id }, 'Midway');
 function mirror(): void {
-  if (track.value) run('Mirror curve', { ok: true, value: transformSteps(store.piece!, props.curve, mirrorAbout(track.value.centre)) });
+  if (track.value) run('Mirror curve', { ok: true, value: transformSteps(store.piece!, props.curve, mirrorAbout(track.value.centre)) }, undefined, false);
 }
 function shareCentre(id: string): void {
   const there = store.trackOf(id)?.centre, here = track.value?.centre;
-  if (there && here) run('Share a centre', { ok: true, value: transformSteps(store.piece!, props.curve, moveBy({ x: there.x - here.x, y: there.y - here.y })) });
+  if (there && here) run('Share a centre', { ok: true, value: transformSteps(store.piece!, props.curve, moveBy({ x: there.x - here.x, y: there.y - here.y })) }, undefined, false);
 }
 const flag = (label: string, name: 'locked' | 'hidden'): void => { store.set(label, props.curve.id, [name], !props.curve[name]); };
 const turn = (deg: number): Problem | null => {
@@ -65,7 +59,6 @@ const resize = (withLetters: boolean) => (percent: number): Problem | null => {
       <button v-if="!follows" class="key" type="button" @click="duplicate">Duplicate</button>
       <button v-if="!follows" class="key" type="button" @click="mirror">Mirror</button>
       <button v-if="!follows" class="key" type="button" @click="run('Reverse curve', reverseSteps(store.piece!, curve))">Reverse</button>
-      <button v-if="track?.path.path.closed && !follows" class="key" type="button" @click="run('Cut in halves', cutInHalvesSteps(store.piece!, curve, nanoid(8)))">Cut in halves</button>
       <button v-if="curve.shape.kind !== 'drawn'" class="key" type="button" @click="run('Turn into nodes', toDrawnSteps(store.piece!, curve))">Turn into nodes</button>
       <el-select v-if="others.length > 0 && !follows" class="pick" placeholder="Share a centre…" :model-value="undefined" aria-label="Share a centre with another curve" @change="shareCentre">
         <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
@@ -80,6 +73,7 @@ const resize = (withLetters: boolean) => (percent: number): Problem | null => {
       <div class="row"><span class="label">With letters</span><QuantityField label="Resize curve and letters" :model-value="100" unit="%" :limits="{ min: 2, max: 2000 }" :step="1" :commit="resize(true)" /></div>
     </template>
   </section>
+  <CutPanel :curve="curve" />
 </template>
 
 <style scoped>

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
-import { isCurve } from '#core/piece/types';
+import { isCurve, isTracing } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** The curves, each with the lettering set on it nested below. */
 const store = usePiece();
+const tracings = computed(() => (store.piece?.items ?? []).filter(isTracing));
+/** With Shift or Ctrl a click adds to what is picked. */
+const pick = (event: MouseEvent, id: string): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id); else store.select([id]); };
 const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 </script>
 
@@ -14,18 +17,30 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
     <p v-if="curves.length === 0" class="quiet">None yet. Add one below.</p>
     <ul>
       <li v-for="curve in curves" :key="curve.id" :class="{ chosen: store.selectedCurve?.id === curve.id }">
-        <button type="button" class="curve" :aria-pressed="store.selectedId === curve.id" @click="store.select([curve.id])">
+        <button type="button" class="curve" :aria-pressed="store.selection.includes(curve.id)" @click="pick($event, curve.id)">
           <span class="name">{{ curve.name }}</span>
           <span class="quiet">{{ curveKind(curve.shape).sizeLabel(curve.shape) }}</span>
         </button>
         <LetteringCard v-for="lettering in store.on(curve.id)" :key="lettering.id" :lettering="lettering" />
       </li>
     </ul>
+    <template v-if="tracings.length > 0">
+      <h2 class="below">To trace</h2>
+      <ul>
+        <li v-for="one in tracings" :key="one.id" :class="{ chosen: store.selectedId === one.id }">
+          <button type="button" class="curve" :aria-pressed="store.selectedId === one.id" @click="store.select([one.id])">
+            <span class="name">{{ one.name }}</span>
+            <span class="quiet">{{ one.hidden ? 'hidden' : `${Math.round(one.strength * 100)} %` }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
   </div>
 </template>
 
 <style scoped>
 h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin-bottom: 8px; }
+h2.below { margin-top: 14px; }
 ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
 li { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; border-left: 3px solid var(--hairline); padding-left: 8px; }
 li.chosen { border-color: var(--brass); }

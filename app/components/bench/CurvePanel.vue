@@ -14,7 +14,7 @@ const onIt = computed(() => store.on(props.curve.id).length);
 const follows = computed(() => props.curve.shape.kind === 'parallel' || props.curve.shape.kind === 'midway');
 const track = computed(() => store.tracks.get(props.curve.id));
 
-const change = (shape: CurveShape, gesture: string) =>
+const change = (shape: CurveShape, gesture?: string) =>
   curveKind(shape).problem(shape) ?? store.set('Change curve', props.curve.id, ['shape'], shape, gesture);
 function rename(event: Event): void {
   const name = (event.target as HTMLInputElement).value.trim();
@@ -39,6 +39,12 @@ function centreOnSheet(): void {
         :label="field.label" :model-value="field.get(curve.shape)" :unit="field.unit" :limits="field.limits" :step="field.step"
         :commit="(value, gesture) => change(field.set(curve.shape, value), gesture)"
       />
+    </div>
+    <div v-for="choice in kind.choices ?? []" :key="choice.label" class="row">
+      <span class="label">{{ choice.label }}</span>
+      <el-select :model-value="choice.get(curve.shape)" :aria-label="choice.label" @change="(value: string) => change(choice.set(curve.shape, value))">
+        <el-option v-for="option in choice.options" :key="option.value" :value="option.value" :label="option.label" />
+      </el-select>
     </div>
     <NodeFields v-if="curve.shape.kind === 'drawn'" :curve="curve" :shape="curve.shape" />
     <div class="acts">

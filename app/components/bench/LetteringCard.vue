@@ -10,6 +10,7 @@ const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 const faces = useFaces();
 
+const pick = (event: MouseEvent): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(props.lettering.id); else store.select([props.lettering.id]); };
 const chosen = computed(() => store.selection.includes(props.lettering.id));
 const state = computed(() => {
   const set = store.settings.get(props.lettering.id);
@@ -26,7 +27,7 @@ const where = computed(() => {
 </script>
 
 <template>
-  <button type="button" class="card" :aria-pressed="chosen" @click="store.select([lettering.id])">
+  <button type="button" class="card" :aria-pressed="chosen" @click="pick">
     <span class="words" :style="{ fontFamily: faces.cssFamily(lettering.faceId) }">{{ lettering.wording || 'no words yet' }}</span>
     <span v-if="state.problem" class="problem">{{ state.problem }}</span>
     <span v-else class="fill" :class="{ over: state.over }">

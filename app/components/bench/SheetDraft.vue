@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { drawn } from '#core/curves/drawn';
 import { trackOf } from '#core/curves/index';
-import { onClock, type Vec } from '#core/geometry/vec';
+import type { Vec } from '#core/geometry/vec';
 import { parallelPoints } from '#core/setting/guides';
 import type { CurveShape } from '#core/piece/types';
 import type { PointTools } from '~/composables/usePointTools';
@@ -19,11 +19,8 @@ function pathOf(shape: CurveShape): string {
 }
 
 const made = computed(() => {
-  const { circle, sketch, nodes, hover } = props.tools;
-  if (circle.value) {
-    const { centre, radiusMm } = circle.value;
-    return line(Array.from({ length: 121 }, (_, i) => onClock(centre, radiusMm, i * 3)));
-  }
+  const { fit, sketch, nodes, hover } = props.tools;
+  if (fit.value) return pathOf(fit.value.shape);
   if (sketch.value?.ok) return pathOf(sketch.value.value);
   const list = hover.value ? [...nodes.value, { kind: 'corner' as const, at: hover.value, back: null, ahead: null }] : nodes.value;
   return list.length > 1 ? pathOf({ kind: 'drawn', nodes: list, closed: false }) : '';

@@ -64,15 +64,18 @@ const oversetData = computed(() => [...store.settings.values()].flatMap((one) =>
   (one.ok && one.value.overset.letters.length + one.value.folded.length > 0
     ? [screenPathData((sink) => traceLetters(one.value, sink, [...one.value.overset.letters, ...one.value.folded]), UNIT_MM.fine)] : [])));
 
+/** Several things at once have no handles. */
+const alone = computed(() => store.several.length < 2);
+
 const handles = computed(() => {
   // While another tool is in hand the handles would only be in its way.
-  const curve = store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
+  const curve = alone.value && store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
   return curve ? curveKind(curve.shape).handles(curve.shape).map((handle) => ({ curve, handle, stem: handle.from && view.toScreen(handle.from), ...view.toScreen(handle.at) })) : [];
 });
 
 /** Two handles with words beside the curve: one resizes the curve alone, one its letters with it. */
 const resizers = computed(() => {
-  const curve = store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
+  const curve = alone.value && store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
   const track = curve && store.trackOf(curve.id);
   if (!curve || !track || curve.locked || curve.shape.kind === 'parallel' || curve.shape.kind === 'midway') return [];
   const { min, max } = extentOf(track.path);

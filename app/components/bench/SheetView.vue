@@ -38,7 +38,8 @@ function onDesk(event: PointerEvent): void {
   if (event.button === 1 || spaceHeld.value) { event.preventDefault(); gestures.pan(event); return; }
   if (event.button !== 0) return;
   if (view.tool === 'letter') letter(event);
-  else if (view.tool === 'pick') store.select([]);
+  else if (view.tool === 'cut') cut(event);
+  else if (view.tool === 'pick') { if (!event.shiftKey) store.select([]); }
   else if (view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch') tools.down(event);
   else gestures.drawCurve(event, view.tool);
 }
@@ -49,10 +50,18 @@ function letter(event: PointerEvent, on?: Curve): void {
   if (!miss.value && store.selectedLettering) emit('typing');
 }
 
+/** One click cuts once; the tool stays in hand only where there was nothing to cut. */
+function cut(event: PointerEvent, on?: Curve): void {
+  event.preventDefault();
+  miss.value = !gestures.cutAt(gestures.at(event), on);
+}
+
 function onCurve(event: PointerEvent, curve: Curve): void {
   if (spaceHeld.value || event.button !== 0) return;
   event.stopPropagation();
   if (view.tool === 'letter') letter(event, curve);
+  else if (view.tool === 'cut') cut(event, curve);
+  else if (view.tool === 'pick' && event.shiftKey) store.toggle(curve.id);
   else if (view.tool === 'pick') gestures.dragEdge(event, curve);
   else onDesk(event);
 }
@@ -60,7 +69,8 @@ function onCurve(event: PointerEvent, curve: Curve): void {
 function onLettering(event: PointerEvent, lettering: Lettering): void {
   if (spaceHeld.value || event.button !== 0) return;
   event.stopPropagation();
-  if (view.tool === 'pick') gestures.dragLettering(event, lettering);
+  if (view.tool === 'pick' && event.shiftKey) store.toggle(lettering.id);
+  else if (view.tool === 'pick') gestures.dragLettering(event, lettering);
   else onDesk(event);
 }
 
@@ -109,7 +119,7 @@ useEventListener(window, 'keyup', (event: KeyboardEvent) => {
 
 const HINTS: Partial<Record<Tool, string>> = {
   arc: 'Drag from the centre towards the middle of the arc.', line: 'Drag from end to end.', wave: 'Drag along the axis, from end to end.',
-  rectangle: 'Drag from corner to corner.',
+  rectangle: 'Drag from corner to corner.', cut: 'Click at a curve, where it is to be cut. Near a clock point it is cut there.',
 };
 const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch');
 
@@ -133,6 +143,7 @@ const tip = computed(() => {
   <section class="desk" aria-label="Sheet" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
     <svg ref="surface" class="surface" @pointerdown="onDesk" @pointermove="tools.move" @wheel="onWheel" @dblclick="onDouble">
       <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" />
+      <SheetTracings />
       <g class="centre-lines" aria-hidden="true">
         <line :x1="sheet.x + sheet.width / 2" :x2="sheet.x + sheet.width / 2" y1="0" :y2="view.height" />
         <line :y1="sheet.y + sheet.height / 2" :y2="sheet.y + sheet.height / 2" x1="0" :x2="view.width" />
@@ -165,9 +176,11 @@ const tip = computed(() => {
 .surface { display: block; width: 100%; height: 100%; touch-action: none; user-select: none; }
 .panning .surface { cursor: grabbing; }
 .desk:not(.tool-pick) .surface { cursor: crosshair; }
-.desk:not(.tool-pick):not(.tool-letter) :deep(.grips *) { pointer-events: none; }
-.desk:not(.tool-pick) :deep(.marks *), .desk:not(.tool-pick) :deep(.guides [data-guide] *) { pointer-events: none; }
+.desk:not(.tool-pick):not(.tool-letter):not(.tool-cut) :deep(.grips *) { pointer-events: none; }
+.desk:not(.tool-pick) :deep(.tracings *), .desk:not(.tool-pick) :deep(.marks *), .desk:not(.tool-pick) :deep(.guides [data-guide] *) { pointer-events: none; }
 .tool-letter :deep(.edge) { cursor: text; }
+.tool-cut :deep(.edge) { cursor: crosshair; }
+.tool-cut :deep(.cover) { pointer-events: none; }
 .paper { fill: #fff; stroke: var(--hairline); }
 .centre-lines line { stroke: #8fa39f; stroke-width: 1; stroke-dasharray: 1 4; pointer-events: none; }
 .tip {

@@ -9,7 +9,7 @@ const props = withDefaults(defineProps<{
   modelValue: number;
   unit?: Unit;
   commit: (value: number, gesture: string) => Problem | null;
-  limits: LimitName;
+  limits: LimitName | { readonly min: number; readonly max: number };
   /** The range of the slider, within the wider limits of the field. */
   min: number;
   max: number;

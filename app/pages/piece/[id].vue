@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
 import { deleteCurveSteps } from '#core/drawing/operations';
-import { findItem, isLettering, letteringsOn, type Curve } from '#core/piece/types';
+import { findItem, isCurve, letteringsOn, type Curve } from '#core/piece/types';
 import { RequestFailed } from '~/utils/api';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -46,8 +46,8 @@ function remove(id: string): void {
   const piece = store.piece!;
   const item = findItem(piece, id);
   if (!item) return;
-  if (isLettering(item)) {
-    store.edit('Delete lettering', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
+  if (!isCurve(item)) {
+    store.edit(item.type === 'lettering' ? 'Delete lettering' : 'Delete picture', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
   } else if (letteringsOn(piece, id).length > 0) {
     deleting.value = item;
   } else {

@@ -1,17 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
-import { cutInHalvesSteps, deleteCurveSteps, resizeSteps, reverseSteps, toDrawnSteps, turnSteps } from '#core/drawing/operations';
+import { deleteCurveSteps, resizeSteps, reverseSteps, toDrawnSteps, turnSteps } from '#core/drawing/operations';
 import { settingOf } from '#core/drawing/drawPiece';
-import { pieceProblems } from '#core/piece/read';
-import { applySteps, invertSteps, type Step } from '#core/piece/steps/index';
-import { findCurve, findLettering, isLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
-import type { Result } from '#core/result';
+import { findCurve, findLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
 import { LETTER } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
 import { arc, circle, curve, faces, lettering, piece } from '../../support/pieces';
-
-let all: ReadonlyMap<string, Face>;
-beforeAll(async () => { all = await faces(); });
+import { done, same, standing } from '../../support/edits';
 
 const ellipse: CurveShape = { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 34, radiusYMm: 20, turnDeg: 0 };
 const wave: CurveShape = { kind: 'wave', from: { x: 5, y: 40 }, lengthMm: 90, turnDeg: 12, amplitudeMm: 9, waves: 2, phaseDeg: 30 };
@@ -19,27 +14,10 @@ const spiral: CurveShape = { kind: 'spiral', centre: { x: 42, y: 42 }, startRadi
 const line: CurveShape = { kind: 'line', from: { x: 5, y: 50 }, to: { x: 95, y: 40 } };
 const hill: CurveShape = { kind: 'drawn', closed: false, nodes: [{ kind: 'corner', at: { x: 5, y: 60 }, back: null, ahead: { x: 30, y: 20 } }, { kind: 'corner', at: { x: 95, y: 60 }, back: { x: 70, y: 20 }, ahead: null }] };
 
-/** Where every letter stands: what must not change. */
-function stands(p: Piece): number[][] {
-  return p.items.filter(isLettering).map((one) => {
-    const set = settingOf(one, tracksOf(p).get(one.curveId)!, all);
-    if (!set.ok) throw new Error(set.problem.message);
-    return Array.from(set.value.rows);
-  });
-}
-function done(p: Piece, steps: Result<Step[]>): Piece {
-  if (!steps.ok) throw new Error(steps.problem.message);
-  const next = applySteps(p, steps.value);
-  if (!next.ok) throw new Error(next.problem.message);
-  expect(pieceProblems(next.value)).toEqual([]);
-  // Whatever was done, undo gives the very same piece back.
-  expect(applySteps(next.value, invertSteps(steps.value))).toEqual({ ok: true, value: p });
-  return next.value;
-}
-function same(a: number[][], b: number[][], within: number): void {
-  expect(b).toHaveLength(a.length);
-  a.forEach((rows, i) => rows.forEach((value, k) => expect(Math.abs(b[i]![k]! - value)).toBeLessThan(within)));
-}
+let all: ReadonlyMap<string, Face>;
+beforeAll(async () => { all = await faces(); });
+const stands = (p: Piece): number[][] => standing(p, all);
+
 const on = (shape: CurveShape, ...letterings: Lettering[]): Piece => piece([curve(shape), ...letterings]);
 const open = (wording: string, changes: Partial<Lettering> = {}): Lettering => lettering(wording, {
   anchor: { at: { kind: 'fraction', u: 0.4 }, startOffsetMm: 1.5, align: 'start' }, bookends: { startU: 0.1, endU: 0.9 }, ...changes,
@@ -72,20 +50,6 @@ describe('turning into nodes', () => {
     const after = done(before, toDrawnSteps(before, findCurve(before, 'ring')!));
     expect(findCurve(after, 'ring')!.shape.kind).toBe('drawn');
     same(stands(before), stands(after), 5e-3);
-  });
-});
-
-describe('cutting in halves', () => {
-  it.each([['a circle', circle(30), 1e-6], ['an ellipse', ellipse, 5e-3]])('%s keeps top and bottom lettering where they stand', (_name, shape, within) => {
-    const bottom = lettering('STEAM SEA', { id: 'bottom', seat: { tops: 'inward', side: 'outside', baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' } });
-    const before = on(shape, lettering('OTTERMERE'), bottom);
-    const after = done(before, cutInHalvesSteps(before, findCurve(before, 'ring')!, 'lower'));
-    expect([findLettering(after, 'words')!.curveId, findLettering(after, 'bottom')!.curveId]).toEqual(['ring', 'lower']);
-    same(stands(before), stands(after), within);
-  });
-  it('is for closed curves', () => {
-    const p = on(line);
-    expect(cutInHalvesSteps(p, findCurve(p, 'ring')!, 'x')).toMatchObject({ ok: false, problem: { code: 'not-closed' } });
   });
 });
 

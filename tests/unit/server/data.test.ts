@@ -9,9 +9,10 @@ import { setStep } from '#core/piece/steps/index';
 import { changesSince, latestChanges } from '../../../server/data/changes';
 import { commitChanges } from '../../../server/data/commit';
 import { openDatabase, type Database } from '../../../server/data/database';
+import { findImage, keepImage, MAX_IMAGE, readImage } from '../../../server/data/images';
 import { takeLock } from '../../../server/data/lock';
 import { findPiece, insertPiece, listPieces, olderPieces, replaceDocument, setDeleted } from '../../../server/data/pieces';
-import { circle, curve, lettering, piece } from '../../support/pieces';
+import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 
 const start = piece([curve(circle(30)), lettering('TIDE')]);
 const sent = (wording: string, changeId: string) => ({
@@ -54,12 +55,12 @@ describe('the database', () => {
     const { items, ...rest } = start;
     const older = { ...rest, guides: undefined, version: 1, items: items.map(({ locked: _l, hidden: _h, corners: _c, ...item }: any) => item) };
     await insertPiece(db, 'old', older as never);
-    const [found] = await olderPieces(db, 2);
+    const [found] = await olderPieces(db, 3);
     const read = readPiece(found!.document);
     if (!read.ok) throw new Error(read.problem.message);
     await replaceDocument(db, 'old', read.value);
     expect((await findPiece(db, 'old'))!.piece).toEqual(start);
-    expect(await olderPieces(db, 2)).toEqual([]);
+    expect(await olderPieces(db, 3)).toEqual([]);
     await setDeleted(db, 'old', true);
   });
 
@@ -70,6 +71,32 @@ describe('the database', () => {
     expect(await commitChanges(db, 'p1', 'a', 2, [sent('x', 'c7')])).toMatchObject({ ok: false, problem: { code: 'not-found' } });
     expect(await setDeleted(db, 'p1', false)).toBe(true);
     expect(await listPieces(db)).toMatchObject([{ id: 'p1', widthMm: 84, revision: 2 }]);
+  });
+});
+
+describe('pictures to trace', () => {
+  const lid = readFileSync(join(HOME, 'demo/images/lid.jpg'));
+  it('are named by their content and kept once', async () => {
+    const db = await openDatabase('');
+    const image = readImage(lid);
+    if (!image.ok) throw new Error(image.problem.message);
+    expect(image.value).toMatchObject({ id: expect.stringMatching(/^[0-9a-f]{32}$/), mediaType: 'image/jpeg', widthPx: 1200, heightPx: 900 });
+    await keepImage(db, image.value);
+    await keepImage(db, image.value);
+    expect(await db.query('SELECT count(*)::integer AS n FROM images')).toEqual([{ n: 1 }]);
+    const found = (await findImage(db, image.value.id))!;
+    expect([found.mediaType, Buffer.compare(Buffer.from(found.bytes), lid)]).toEqual(['image/jpeg', 0]);
+    expect(await findImage(db, 'f'.repeat(32))).toBeNull();
+    expect(lid.length).toBeLessThan(MAX_IMAGE);
+    await db.close();
+  });
+  it('are refused when they are none, of another kind, or too large', () => {
+    const gif = Buffer.from('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7', 'base64');
+    const head = Buffer.from(readFileSync(join(HOME, 'docs/screenshots/shelf.png')).subarray(0, 64));
+    head.writeUInt32BE(5000, 16);
+    expect(readImage(Buffer.from('words'))).toMatchObject({ ok: false, problem: { code: 'not-an-image' } });
+    expect(readImage(gif)).toMatchObject({ ok: false, problem: { code: 'not-an-image', message: expect.stringContaining('gif') } });
+    expect(readImage(head)).toMatchObject({ ok: false, problem: { code: 'image-too-large', message: expect.stringContaining('5000') } });
   });
 });
 

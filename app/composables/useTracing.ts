@@ -1,0 +1,54 @@
+import { nanoid } from 'nanoid';
+import { freeName, makeTracing } from '#core/piece/make';
+import type { Tracing } from '#core/piece/types';
+import { api, RequestFailed } from '~/utils/api';
+import { bringPicture } from '~/utils/bringPicture';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+import { startDrag } from './useDrag';
+
+const round = (value: number): number => Math.round(value * 100) / 100;
+
+/** Pictures to trace: bringing one in, and moving it on the sheet. */
+export function useTracing() {
+  const store = usePiece();
+  const view = useView();
+  const busy = ref(false);
+
+  /** Keeps a file on the server and puts it under the sheet. Whatever is wrong with it is told, and nothing changes. */
+  async function bring(file: File): Promise<void> {
+    busy.value = true;
+    try {
+      const made = await bringPicture(file);
+      if (!made.ok) { store.news = { kind: 'warning', text: made.problem.message }; return; }
+      const { blob, widthPx, heightPx, told } = made.value;
+      const { id: imageId } = await api.sendImage(blob);
+      const piece = store.piece!;
+      const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Picture';
+      const item = makeTracing(nanoid(8), freeName(piece, name), { imageId, widthPx, heightPx }, piece.sheet);
+      const problem = store.edit('Place a picture to trace', [{ kind: 'insert', index: 0, item }], undefined, [item.id]);
+      if (problem) store.news = { kind: 'warning', text: problem.message };
+      else if (told) store.news = { kind: 'info', text: told };
+      view.tool = 'pick';
+    } catch (error) {
+      if (!(error instanceof RequestFailed)) throw error;
+      store.news = { kind: 'warning', text: error.message };
+    } finally {
+      busy.value = false;
+    }
+  }
+
+  function drag(event: PointerEvent, tracing: Tracing): void {
+    store.select([tracing.id]);
+    const gesture = nanoid(8);
+    const from = { x: event.clientX, y: event.clientY };
+    startDrag(event, {
+      move: (next) => {
+        const x = tracing.centre.x + (next.clientX - from.x) / view.scale, y = tracing.centre.y + (next.clientY - from.y) / view.scale;
+        store.set('Move picture', tracing.id, ['centre'], { x: round(x), y: round(y) }, gesture);
+      },
+    });
+  }
+
+  return { busy, bring, drag };
+}

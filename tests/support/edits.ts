@@ -1,0 +1,33 @@
+import { expect } from 'vitest';
+import { tracksOf } from '#core/curves/index';
+import { settingOf } from '#core/drawing/drawPiece';
+import { pieceProblems } from '#core/piece/read';
+import { applySteps, invertSteps, type Step } from '#core/piece/steps/index';
+import { isLettering, type Piece } from '#core/piece/types';
+import type { Result } from '#core/result';
+import type { Face } from '#core/type/face';
+
+/** Where every letter stands: what an edit of curves must not change. */
+export function standing(p: Piece, all: ReadonlyMap<string, Face>): number[][] {
+  return p.items.filter(isLettering).map((one) => {
+    const set = settingOf(one, tracksOf(p).get(one.curveId)!, all);
+    if (!set.ok) throw new Error(set.problem.message);
+    return Array.from(set.value.rows);
+  });
+}
+
+/** The piece after an edit, which must keep the rules of the format and be undone by its inverse. */
+export function done(p: Piece, steps: Result<Step[]>): Piece {
+  if (!steps.ok) throw new Error(steps.problem.message);
+  const next = applySteps(p, steps.value);
+  if (!next.ok) throw new Error(next.problem.message);
+  expect(pieceProblems(next.value)).toEqual([]);
+  // Whatever was done, undo gives the very same piece back.
+  expect(applySteps(next.value, invertSteps(steps.value))).toEqual({ ok: true, value: p });
+  return next.value;
+}
+
+export function same(a: number[][], b: number[][], within: number): void {
+  expect(b).toHaveLength(a.length);
+  a.forEach((rows, i) => rows.forEach((value, k) => expect(Math.abs(b[i]![k]! - value)).toBeLessThan(within)));
+}
