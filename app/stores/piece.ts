@@ -2,8 +2,9 @@ import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findItem, findLettering, isLettering, isTracing, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, findItem, findLettering, holdersOf, isLettering, isTracing, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
+import { inStep } from '#core/drawing/twin';
 import { settingOf } from '#core/drawing/drawPiece';
 import { proofPiece } from '#core/proof/index';
 import { letteringTrack } from '#core/setting/corners';
@@ -56,7 +57,7 @@ export const usePiece = defineStore('piece', () => {
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
-      if (isLettering(item)) map.set(item.id, settingOf(item, tracks.value.get(item.curveId)!, faces.loaded));
+      if (isLettering(item)) map.set(item.id, settingOf(item, tracks.value, faces.loaded));
     }
     return map;
   });
@@ -131,7 +132,7 @@ export const usePiece = defineStore('piece', () => {
     const ids = new Set(steps.map((step) => (step.kind === 'set' || step.kind === 'reorder' ? step.id : step.item.id)));
     const was = tracksOf(keeper!.piece), now = tracksOf(next);
     // Curves that follow others move with them: a track that is another object may be tighter.
-    return next.items.filter((item): item is Lettering => isLettering(item) && (ids.has(item.id) || was.get(item.curveId) !== now.get(item.curveId)));
+    return next.items.filter((item): item is Lettering => isLettering(item) && (ids.has(item.id) || [item.curveId, ...holdersOf(item.seat)].some((id) => was.get(id) !== now.get(id))));
   }
 
   /**
@@ -141,8 +142,9 @@ export const usePiece = defineStore('piece', () => {
    * @param gesture changes with the same gesture id undo as one; a new one each time when left out
    * @returns why the edit was refused, or null
    */
-  function edit(label: string, steps: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
-    if (!keeper || steps.length === 0) return null;
+  function edit(label: string, given: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
+    if (!keeper || given.length === 0) return null;
+    const steps = inStep(keeper.piece, given);
     const next = applySteps(keeper.piece, steps);
     if (!next.ok) return next.problem;
     if (next.value === keeper.piece) return null;
@@ -152,8 +154,8 @@ export const usePiece = defineStore('piece', () => {
     }
     for (const lettering of touched(next.value, steps)) {
       const before = findLettering(keeper.piece, lettering.id);
-      const now = settingOf(lettering, tracksOf(next.value).get(lettering.curveId)!, faces.loaded);
-      const was = before && settingOf(before, tracksOf(keeper.piece).get(before.curveId)!, faces.loaded);
+      const now = settingOf(lettering, tracksOf(next.value), faces.loaded);
+      const was = before && settingOf(before, tracksOf(keeper!.piece), faces.loaded);
       if (!now.ok && now.problem.code !== 'unknown-face' && (!was || was.ok)) return now.problem;
     }
     const selectionBefore = selection.value;

@@ -1,6 +1,6 @@
 import type { DraggedKind } from '#core/curves/draft';
 import type { Vec } from '#core/geometry/vec';
-import type { Sheet } from '#core/piece/types';
+import type { Lettering, Sheet } from '#core/piece/types';
 
 /** Tools: picking, setting lettering, the kinds drawn with one drag, and those drawn point by point. */
 export type Tool = 'pick' | 'letter' | DraggedKind | 'points' | 'pen' | 'sketch' | 'cut';
@@ -22,6 +22,10 @@ export const useView = defineStore('view', () => {
   /** What a drag under way has to say, and where on the sheet. */
   const label = shallowRef<{ text: string; at: Vec; snapped: boolean } | null>(null);
   const strip = ref(true);
+  /** Whether letters that are turned over stay in the band they were in. */
+  const keepBand = ref(true);
+  /** A seat that was copied, to be given to another lettering. */
+  const seatCopy = shallowRef<Pick<Lettering, 'seat' | 'anchor' | 'stance' | 'spacing'> | null>(null);
   /** The node picked on a drawn curve. */
   const node = ref<number | null>(null);
 
@@ -56,5 +60,5 @@ export const useView = defineStore('view', () => {
     panY.value += dy;
   }
 
-  return { scale, panX, panY, width, height, tool, label, strip, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
 });

@@ -71,5 +71,10 @@ export function fractionAtClock(track: Track, deg: number): number {
 }
 
 /** A place on a curve as a fraction of its length. */
-export const fractionOf = (track: Track, place: CurvePlace): number =>
-  place.kind === 'clock' ? fractionAtClock(track, place.deg) : place.u;
+export function fractionOf(track: Track, place: CurvePlace): number {
+  switch (place.kind) {
+    case 'clock': return fractionAtClock(track, place.deg);
+    case 'fraction': return place.u;
+    case 'distance': return place.mm / track.path.lengthMm;
+  }
+}

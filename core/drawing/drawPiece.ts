@@ -1,10 +1,10 @@
 import { tracksOf, type Track } from '../curves';
-import type { Curve, Lettering, Piece, Sheet } from '../piece/types';
+import { holdersOf, type Curve, type Lettering, type Piece, type Sheet } from '../piece/types';
 import { fail, type Problem, type Result } from '../result';
 import { setLettering, type SetLettering } from '../setting/setLettering';
 import type { Face } from '../type/face';
 import type { Paint, Sink } from './sink';
-import { traceLetters } from './traceLetters';
+import { traceLettering } from './traceLetters';
 import { tracePath } from './tracePath';
 
 /** One painted outline of a drawing. */
@@ -27,24 +27,31 @@ export interface Drawing {
 /** The faces that are at hand, by id. */
 export type Faces = ReadonlyMap<string, Face>;
 
-interface Kept { track: Track; face: Face; result: Result<SetLettering> }
+interface Kept { track: Track; face: Face; held: readonly (Track | null)[]; result: Result<SetLettering> }
+
+/** Where a lettering finds the curves that hold its seat. */
+export type Tracks = ReadonlyMap<string, Result<Track>>;
 const settings = new WeakMap<Lettering, Kept>();
 
 /**
- * The setting of a lettering of a piece, kept for as long as lettering, track and face are the same objects.
+ * The setting of a lettering of a piece, kept for as long as lettering, tracks and face are the same objects.
+ *
+ * @param tracks of the piece, see `tracksOf`
  *
  * @returns the setting, or why there is none: `unknown-face`, `too-tight`, or why its curve has no track
  */
-export function settingOf(lettering: Lettering, track: Result<Track>, faces: Faces): Result<SetLettering> {
+export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces): Result<SetLettering> {
+  const track = tracks.get(lettering.curveId) ?? fail({ code: 'unknown-curve', message: `The curve of “${lettering.wording}” is gone. Undo, or move it to another.` });
   const face = faces.get(lettering.faceId);
   if (!face) {
     return fail({ code: 'unknown-face', field: 'faceId', value: lettering.faceId, message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.` });
   }
   if (!track.ok) return track;
   const kept = settings.get(lettering);
-  if (kept && kept.face === face && kept.track === track.value) return kept.result;
-  const result = setLettering(lettering, track.value, face);
-  settings.set(lettering, { track: track.value, face, result });
+  const held = holdersOf(lettering.seat).map((id) => { const one = tracks.get(id); return one?.ok ? one.value : null; });
+  if (kept && kept.face === face && kept.track === track.value && kept.held.every((one, i) => one === held[i])) return kept.result;
+  const result = setLettering(lettering, track.value, face, held);
+  settings.set(lettering, { track: track.value, face, held, result });
   return result;
 }
 
@@ -55,7 +62,7 @@ export function paintLettering(set: SetLettering): PaintedPath {
   let path = painted.get(set);
   if (!path) {
     const { id, fill, stroke } = set.lettering;
-    path = { id, paint: { fill, stroke }, trace: (sink) => traceLetters(set, sink) };
+    path = { id, paint: { fill, stroke }, trace: (sink) => traceLettering(set, sink) };
     painted.set(set, path);
   }
   return path;
@@ -94,7 +101,7 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
     }
     // A picture to trace is no part of the design.
     if (item.type === 'tracing') continue;
-    const set = settingOf(item, tracks.get(item.curveId)!, faces);
+    const set = settingOf(item, tracks, faces);
     if (!set.ok) {
       problems.push({ ...set.problem, field: item.id });
       continue;

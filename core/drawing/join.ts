@@ -9,6 +9,7 @@ import { setStep, type Step } from '../piece/steps';
 import { followersOf, letteringsOn, parentsOf, type Curve, type CurveShape, type Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import { asNodes } from './asNodes';
+import { releaseSteps } from './release';
 import { reseated, rewrite } from './reseat';
 
 /** Ends nearer than this, mm, become one node; others are joined by a straight stretch. */
@@ -78,6 +79,7 @@ export function joinSteps(piece: Piece, curve: Curve, other: Curve): Result<Step
     const track = tracks.get(follower.id)!;
     return track.ok ? [setStep(piece, follower.id, ['shape'], drawnFrom(track.value.path.path, asNodes))] : [];
   });
+  steps.push(...releaseSteps(piece, other.id, letteringsOn(piece, other.id)));
   steps.push(setStep(piece, curve.id, ['shape'], shape));
   for (const one of letteringsOn(piece, curve.id)) steps.push(...rewrite(piece, one, reseated(one, curve.id, a.value, joined.value)));
   for (const one of letteringsOn(piece, other.id)) steps.push(...rewrite(piece, one, reseated(one, curve.id, b.value, joined.value)));

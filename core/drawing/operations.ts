@@ -12,6 +12,7 @@ import {
 import { fail, ok, type Problem, type Result } from '../result';
 import { placeAtFraction } from '../setting/anchorPlaces';
 import { asNodes } from './asNodes';
+import { releaseSteps } from './release';
 import { acrossSide, flipped, reseated, rewrite } from './reseat';
 
 /** Edits of curves that keep lettering where it is, as steps. None of them changes the piece that it is given. */
@@ -20,11 +21,11 @@ const trackIn = (piece: Piece, curve: Curve): Result<Track> => tracksOf(piece).g
 const back = (u: number): number => (u === 0 ? 1 : u === 1 ? 0 : 1 - u);
 
 /** A lettering on its curve travelled the other way, standing where it stood. */
-function onReversed(lettering: Lettering, sidesSwap: boolean): Lettering {
+function onReversed(lettering: Lettering, sidesSwap: boolean, lengthMm: number): Lettering {
   const { anchor, bookends, seat } = lettering;
   return {
     ...lettering,
-    anchor: anchor.at.kind === 'fraction' ? { ...anchor, at: { kind: 'fraction', u: back(anchor.at.u) } } : anchor,
+    anchor: anchor.at.kind === 'clock' ? anchor : { ...anchor, at: anchor.at.kind === 'fraction' ? { kind: 'fraction', u: back(anchor.at.u) } : { kind: 'distance', mm: lengthMm - anchor.at.mm } },
     bookends: { startU: back(bookends.startU), endU: back(bookends.endU) },
     seat: sidesSwap ? { ...seat, tops: flipped(seat.tops), side: acrossSide[seat.side] } : seat,
   };
@@ -49,7 +50,7 @@ export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
   const sidesSwap = (kind.outwardSign?.(shape) ?? 1) === track.value.outwardSign && !track.value.path.path.closed;
   return ok([
     setStep(piece, curve.id, ['shape'], shape),
-    ...letteringsOn(piece, curve.id).flatMap((one) => rewrite(piece, one, onReversed(one, sidesSwap))),
+    ...letteringsOn(piece, curve.id).flatMap((one) => rewrite(piece, one, onReversed(one, sidesSwap, track.value.path.lengthMm))),
     ...followersOf(piece, curve.id).flatMap(({ id, shape: follower }): Step[] =>
       (sidesSwap && follower.kind === 'parallel' ? [setStep(piece, id, ['shape', 'distanceMm'], -follower.distanceMm)] : [])),
   ]);
@@ -69,7 +70,7 @@ export function toDrawnSteps(piece: Piece, curve: Curve): Result<Step[]> {
   ]);
 }
 
-const scaledSize = (size: LetterSize, k: number): LetterSize => (size.by === 'cap' ? { by: 'cap', mm: size.mm * k } : { by: 'em', pt: size.pt * k });
+const scaledSize = (size: LetterSize, k: number): LetterSize => (size.by === 'em' ? { by: 'em', pt: size.pt * k } : { ...size, mm: size.mm * k });
 
 /** Curve and letters together by a factor: sizes, shifts and offsets with them. */
 export function resizeSteps(piece: Piece, curve: Curve, k: number, withLetters: boolean): Result<Step[]> {
@@ -80,7 +81,8 @@ export function resizeSteps(piece: Piece, curve: Curve, k: number, withLetters: 
   for (const one of letteringsOn(piece, curve.id)) {
     const { corners } = one;
     steps.push(...rewrite(piece, one, {
-      ...one, size: scaledSize(one.size, k),
+      ...one, size: scaledSize(one.size, k), lineDistanceMm: one.lineDistanceMm * k,
+      adjustments: one.adjustments.length === 0 ? one.adjustments : one.adjustments.map((a) => ({ ...a, alongMm: a.alongMm * k, offMm: a.offMm * k })),
       seat: { ...one.seat, baselineShiftMm: one.seat.baselineShiftMm * k },
       anchor: { ...one.anchor, startOffsetMm: one.anchor.startOffsetMm * k },
       corners: corners.kind === 'round' ? { ...corners, radiusMm: corners.radiusMm * k } : corners,
@@ -106,7 +108,7 @@ export function movedTo(lettering: Lettering, curveId: string, track: Track): Le
   const forward = (lettering.seat.tops === 'outward' ? 1 : -1) * track.outwardSign > 0;
   const opposite = (u + 0.5) % 1;
   return {
-    ...lettering, curveId, anchor: { ...lettering.anchor, at: placeAtFraction(track, u) },
+    ...lettering, curveId, seat: { ...lettering.seat, hold: null }, anchor: { ...lettering.anchor, at: placeAtFraction(track, u) },
     bookends: closed ? { startU: opposite, endU: opposite } : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
   };
 }
@@ -126,6 +128,7 @@ export function deleteCurveSteps(piece: Piece, curve: Curve, after: AfterDeletio
     if (!followed.ok) return followed;
     steps.push(setStep(piece, follower.id, ['shape'], drawnFrom(followed.value.path.path, asNodes)));
   }
+  steps.push(...releaseSteps(piece, curve.id, carried));
   if (after.kind === 'move') {
     const target = findCurve(piece, after.to);
     const there = target && trackIn(piece, target);
@@ -138,7 +141,7 @@ export function deleteCurveSteps(piece: Piece, curve: Curve, after: AfterDeletio
     const shape: CurveShape = { kind: 'line', from: { x: middle.x - half, y: middle.y }, to: { x: middle.x + half, y: middle.y } };
     steps.push({ kind: 'insert', index: piece.items.indexOf(curve), item: makeCurve(after.lineId, freeName(piece, 'Line'), shape) });
     steps.push(...carried.flatMap((one) => rewrite(piece, one, {
-      ...one, curveId: after.lineId, seat: { tops: 'outward', side: 'outside', baselineShiftMm: 0 },
+      ...one, curveId: after.lineId, seat: { ...one.seat, tops: 'outward', side: 'outside', hold: null, baselineShiftMm: 0 },
       anchor: { ...one.anchor, at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0 }, bookends: { startU: 0, endU: 1 },
     })));
   } else {

@@ -59,5 +59,5 @@ export function reseated(lettering: Lettering, curveId: string, before: Track, a
 
 /** The steps from one form of a lettering to another. */
 export const rewrite = (piece: Piece, before: Lettering, after: Lettering): Step[] =>
-  (['curveId', 'size', 'anchor', 'bookends', 'seat', 'corners'] as const)
+  (['curveId', 'size', 'lineDistanceMm', 'anchor', 'bookends', 'seat', 'corners', 'adjustments'] as const)
     .filter((name) => before[name] !== after[name]).map((name) => setStep(piece, before.id, [name], after[name]));

@@ -1,5 +1,6 @@
-import { LETTER, type SetLettering } from '../setting/setLettering';
+import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';
 import { COMMAND, type Outline } from '../type/outline';
+import { traceBent } from './bend';
 import type { Sink } from './sink';
 
 /** Sends one outline through the map x' = a·x + c·y + e, y' = b·x + d·y + f. */
@@ -22,30 +23,43 @@ function traceOutline({ commands, coords }: Outline, a: number, b: number, c: nu
 }
 
 /**
- * Sends the outlines of set letters to a sink, in mm on the sheet.
+ * Sends the outlines of a set lettering to a sink, all lines of it, in mm on the sheet.
+ */
+export function traceLettering(set: SetLettering, sink: Sink): void {
+  for (const line of linesOf(set)) traceLetters(line, sink);
+}
+
+/**
+ * Sends the outlines of the letters of one line to a sink, in mm on the sheet.
  *
  * @param only indices of the letters wanted; all when left out
  */
 export function traceLetters(set: SetLettering, sink: Sink, only?: readonly number[]): void {
   const { run } = set.measured;
+  const { rows } = set;
+  const bent = set.stance.kind === 'bent' && set.stance.strength > 0;
   const count = only ? only.length : run.letters.length;
   for (let n = 0; n < count; n++) {
     const index = only ? only[n]! : n;
+    if (bent) { traceBent(set, index, sink); continue; }
     const at = index * LETTER.length;
-    traceLetter(set, index, set.rows[at]!, set.rows[at + 1]!, set.rows[at + 2]!, set.rows[at + 3]!, sink);
+    traceLetter(set, index, rows[at]!, rows[at + 1]!, rows[at + 2]!, rows[at + 3]!, rows[at + 4]!, rows[at + 5]!, sink);
   }
 }
 
-/** Sends one letter, its baseline middle at (x, y) and its baseline along the unit vector (cos, sin). */
-export function traceLetter(set: SetLettering, index: number, x: number, y: number, cos: number, sin: number, sink: Sink): void {
-  const { run } = set.measured;
-  const { scale } = set;
+/** Sends one letter as on a straight line, the middle of its baseline at (x, y): for showing it unrolled. */
+export const traceStraight = (set: SetLettering, index: number, x: number, y: number, sink: Sink): void => traceLetter(set, index, x, y, 1, 0, 0, -1, sink);
+
+/** Sends one letter, its baseline middle at (x, y), with its axes as vectors. */
+function traceLetter(set: SetLettering, index: number, x: number, y: number, ax: number, ay: number, ux: number, uy: number, sink: Sink): void {
+  const { measured: { run, scales }, scaleX, scaleY } = set;
   const letter = run.letters[index]!;
-  const a = cos * scale, b = sin * scale;
+  const k = scales ? scales[index]! : 1;
+  const a = ax * scaleX * k, b = ay * scaleX * k, c = ux * scaleY * k, d = uy * scaleY * k;
   for (const glyph of letter.glyphs) {
     const dx = glyph.x - letter.advance / 2;
-    const e = x + a * dx + b * glyph.y, f = y + b * dx - a * glyph.y;
-    if (sink.outline) sink.outline(run.face.outline(glyph.id), a, b, b, -a, e, f);
-    else traceOutline(run.face.outline(glyph.id), a, b, b, -a, e, f, sink);
+    const e = x + a * dx + c * glyph.y, f = y + b * dx + d * glyph.y;
+    if (sink.outline) sink.outline(run.face.outline(glyph.id), a, b, c, d, e, f);
+    else traceOutline(run.face.outline(glyph.id), a, b, c, d, e, f, sink);
   }
 }

@@ -44,7 +44,10 @@ function plain(schema: yup.AnySchema, described: Described): Json {
 
 function convert(schema: yup.AnySchema): Json {
   const union = unionOf(schema);
-  if (union) return { oneOf: Object.values(union.members).map((member) => convert(member)) };
+  if (union) {
+    const members = Object.values(union.members).map((member) => convert(member));
+    return { oneOf: union.nullable ? [...members, { type: 'null' }] : members };
+  }
   const described = schema.describe() as Described;
   const json = plain(schema, described);
   return described.nullable ? { anyOf: [json, { type: 'null' }] } : json;

@@ -15,6 +15,9 @@ export function freeName(piece: Piece, title: string): string {
 export const makeCurve = (id: string, name: string, shape: CurveShape): Curve =>
   ({ type: 'curve', id, name, shape, locked: false, hidden: false, fill: null, stroke: null });
 
+/** From line to line, in heights of the capitals. */
+const LINES = 1.6;
+
 /** How much of the sheet a new picture to trace fills, and how strongly it shows. */
 const TRACING = { fills: 0.9, strength: 0.45 } as const;
 
@@ -43,16 +46,19 @@ export interface NewLettering {
 
 /** A lettering without words, ready to be typed into. */
 export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, like }: NewLettering): Lettering {
+  const capMm = Math.round(Math.min(Math.max(sizeMm * 0.18, 2), 12) * 2) / 2;
   const shift = like && like.seat.side === side ? like.seat.baselineShiftMm * (like.seat.tops === tops ? 1 : -1) : 0;
   return {
-    type: 'lettering', id, curveId: curve.id, wording: '',
+    type: 'lettering', id, curveId: curve.id, wording: '', letterCase: like?.letterCase ?? 'typed', lineDistanceMm: like?.lineDistanceMm ?? LINES * capMm,
     faceId: like?.faceId ?? 'limelight',
-    size: like?.size ?? { by: 'cap', mm: Math.round(Math.min(Math.max(sizeMm * 0.18, 2), 12) * 2) / 2 },
-    seat: { tops, side, baselineShiftMm: shift === 0 ? 0 : shift },
-    anchor: { at, startOffsetMm: 0, align: 'centre' },
+    size: like?.size ?? { by: 'cap', mm: capMm },
+    width: like?.width ?? 1, features: like?.features ?? [],
+    seat: { tops, side, by: like?.seat.by ?? 'caps', hold: null, baselineShiftMm: shift === 0 ? 0 : shift },
+    anchor: { at, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends,
     spacing: like?.spacing ?? { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
     corners: like?.corners ?? { kind: 'round', radiusMm: 2 },
+    stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null }, adjustments: [], twinOf: null,
     fill: like ? like.fill : INK,
     stroke: like?.stroke ?? null,
   };

@@ -15,8 +15,22 @@ function fromVersion1(older: Older): Older {
   };
 }
 
-/** Version 2 knew no pictures to trace. */
-const fromVersion2 = (older: Older): Older => ({ ...older, version: 3 });
+/** What a lettering of version 2 was without saying so. */
+const LETTERING_3: Older = {
+  letterCase: 'typed', lineDistanceMm: 8, width: 1, features: [], stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twinOf: null,
+};
+
+/** Version 2 knew one stance, one line, no pictures to trace, and seats by the capitals alone. */
+function fromVersion2(older: Older): Older {
+  const { items } = older;
+  return {
+    ...older,
+    version: 3,
+    items: Array.isArray(items) ? items.map((item: Older | null) => (item?.['type'] === 'lettering' ? {
+      ...LETTERING_3, ...item, seat: { by: 'caps', hold: null, ...(item['seat'] as Older) }, anchor: { by: 'ink', ...(item['anchor'] as Older) },
+    } : item)) : items,
+  };
+}
 
 /** From each older version to the next; the entry at n turns version n into version n + 1. */
 export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2 };

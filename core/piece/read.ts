@@ -2,7 +2,7 @@ import { ValidationError } from 'yup';
 import { fail, ok, type Problem, type Result } from '../result';
 import { MIGRATIONS } from './migrations';
 import { pieceSchema } from './schema';
-import { parentsOf, type Piece } from './types';
+import { holdersOf, parentsOf, type Piece } from './types';
 
 /** The newest version of the piece format. */
 export const CURRENT_VERSION = 3;
@@ -57,6 +57,9 @@ function crossProblems(piece: Piece): Problem[] {
     }
     if (item.type === 'lettering' && !curves.has(item.curveId)) {
       problems.push({ code: 'unknown-curve', field: `items[${index}].curveId`, value: item.curveId, message: `items[${index}].curveId names a curve that is not in the piece: ${item.curveId}.` });
+    }
+    for (const id of item.type === 'lettering' ? holdersOf(item.seat) : []) {
+      if (!curves.has(id)) problems.push({ code: 'unknown-curve', field: `items[${index}].seat.hold`, value: id, message: `items[${index}].seat.hold names a curve that is not in the piece: ${id}.` });
     }
   });
   return problems;

@@ -14,20 +14,21 @@ import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
 import { limited, point } from './shapes/fields';
 import type {
-  Alignment, Anchor, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, Guide, Item, Lettering, LetterSize, Piece, Seat,
-  Sheet, Side, Spacing, Stroke, Tops, Tracing,
+  Adjustment, Alignment, Anchor, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Guide, Item, LetterCase, Lettering, LetterSize, Piece, Seat,
+  SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Stroke, Tops, Tracing,
 } from './types';
 
 /** Discriminated unions: one schema a member, chosen by the tag. */
 export interface Union {
   readonly tag: string;
   readonly members: Readonly<Record<string, yup.ObjectSchema<yup.AnyObject>>>;
+  readonly nullable: boolean;
 }
 
 const UNION = 'union';
 
 /** A schema that picks the member named by the value's tag, and reports the tag when there is none. */
-function union<T extends object>(tag: string, members: Record<string, yup.ObjectSchema<any>>): yup.Lazy<T, yup.AnyObject, any> {
+function union<T extends object | null>(tag: string, members: Record<string, yup.ObjectSchema<any>>, nullable = false): yup.Lazy<T, yup.AnyObject, any> {
   const known = Object.keys(members);
   const unknown = yup.mixed().test('known-tag', (value, context) => {
     const given = (value as Record<string, unknown> | null | undefined)?.[tag];
@@ -37,11 +38,13 @@ function union<T extends object>(tag: string, members: Record<string, yup.Object
         : `${context.path}.${tag} must be one of ${known.join(', ')}`,
     });
   });
+  const none = yup.mixed().nullable();
   const lazy = yup.lazy((value: unknown) => {
+    if (nullable && value === null) return none as never;
     const given = (value as Record<string, unknown> | null | undefined)?.[tag];
     return (typeof given === 'string' && Object.hasOwn(members, given) ? members[given]! : unknown) as never;
   }) as unknown as yup.Lazy<T, yup.AnyObject, any>;
-  (lazy as unknown as Record<string, unknown>)[UNION] = { tag, members } satisfies Union;
+  (lazy as unknown as Record<string, unknown>)[UNION] = { tag, members, nullable } satisfies Union;
   return lazy;
 }
 
@@ -89,13 +92,37 @@ const curveSchema: yup.ObjectSchema<any> = object<Curve>({
 
 const sizeSchema = union<LetterSize>('by', {
   cap: object<Extract<LetterSize, { by: 'cap' }>>({ by: tagged('cap'), mm: limited('capMm') }),
+  x: object<Extract<LetterSize, { by: 'x' }>>({ by: tagged('x'), mm: limited('capMm') }),
+  ink: object<Extract<LetterSize, { by: 'ink' }>>({ by: tagged('ink'), mm: limited('capMm') }),
   em: object<Extract<LetterSize, { by: 'em' }>>({ by: tagged('em'), pt: limited('emPt') }),
 });
 
 const placeSchema = union<CurvePlace>('kind', {
   clock: object<Extract<CurvePlace, { kind: 'clock' }>>({ kind: tagged('clock'), deg: limited('clockDeg') }),
   fraction: object<Extract<CurvePlace, { kind: 'fraction' }>>({ kind: tagged('fraction'), u: limited('fraction') }),
+  distance: object<Extract<CurvePlace, { kind: 'distance' }>>({ kind: tagged('distance'), mm: limited('startOffsetMm') }),
 });
+
+const holdSchema = union<SeatHold | null>('kind', {
+  touching: object<Extract<SeatHold, { kind: 'touching' }>>({ kind: tagged('touching'), curveId: id(), gapMm: limited('gapMm') }),
+  band: object<Extract<SeatHold, { kind: 'band' }>>({ kind: tagged('band'), curveId: id(), otherId: id() }),
+}, true);
+
+const stanceSchema = object<Stance>({
+  kind: tagged<StanceKind>('turned', 'upright', 'sheared', 'swayed', 'bent', 'pointed', 'stacked'),
+  strength: limited('fraction'),
+  centre: point().nullable().defined().default(undefined) as unknown as yup.ISchema<Stance['centre']>,
+});
+
+const featureSchema = object<FeatureSwitch>({
+  tag: yup.string().strict().required().matches(/^[A-Za-z0-9]{4}$/, '${path} must be the four letters of an OpenType feature'),
+  value: limited('featureValue'),
+});
+
+const adjustmentSchema = object<Adjustment>({
+  at: limited('wordingLength'), kern: limited('kern'), alongMm: limited('nudgeMm'), offMm: limited('nudgeMm'), turnDeg: limited('clockDeg'),
+});
+
 
 const cornersSchema = union<Corners>('kind', {
   round: object<Extract<Corners, { kind: 'round' }>>({ kind: tagged('round'), radiusMm: limited('cornerMm') }),
@@ -108,17 +135,24 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
   id: id(),
   curveId: id(),
   wording: text('wordingLength'),
+  letterCase: tagged<LetterCase>('typed', 'capitals', 'small-capitals'),
+  lineDistanceMm: limited('lineDistanceMm'),
   faceId: id(),
   size: sizeSchema,
+  width: limited('widthFactor'),
+  features: yup.array().strict().of(featureSchema).required().max(LIMITS.features.max) as unknown as yup.ISchema<readonly FeatureSwitch[]>,
   seat: object<Seat>({
     tops: tagged<Tops>('outward', 'inward'),
     side: tagged<Side>('outside', 'on', 'inside'),
+    by: tagged<SeatedBy>('caps', 'x-height', 'extents', 'ink'),
+    hold: holdSchema,
     baselineShiftMm: limited('baselineShiftMm'),
   }),
   anchor: object<Anchor>({
     at: placeSchema,
     startOffsetMm: limited('startOffsetMm'),
-    align: tagged<Alignment>('start', 'centre', 'end'),
+    align: tagged<Alignment>('start', 'centre', 'end', 'filled'),
+    by: tagged<Anchor['by']>('ink', 'advance'),
   }),
   bookends: object<Bookends>({ startU: limited('fraction'), endU: limited('fraction') }),
   spacing: object<Spacing>({
@@ -128,6 +162,9 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
     ligatures: flag(),
   }),
   corners: cornersSchema,
+  stance: stanceSchema,
+  adjustments: yup.array().strict().of(adjustmentSchema).required().max(LIMITS.adjustments.max) as unknown as yup.ISchema<readonly Adjustment[]>,
+  twinOf: yup.string().strict().nullable().defined().matches(/^[A-Za-z0-9_-]{1,40}$/, '${path} must be the id of a lettering, or null') as unknown as yup.ISchema<string | null>,
   fill: colour(),
   stroke,
 });

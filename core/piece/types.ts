@@ -43,37 +43,63 @@ export interface Curve {
   readonly stroke: Stroke | null;
 }
 
-/** Letter size: the height of the capitals in mm, or the em in typographic points (1 pt = 1/72 inch). */
+/**
+ * Letter size: the height of the capitals, of the x, or of the ink of the wording itself in mm, or the em in
+ * typographic points (1 pt = 1/72 inch).
+ */
 export type LetterSize =
   | { readonly by: 'cap'; readonly mm: number }
+  | { readonly by: 'x'; readonly mm: number }
+  | { readonly by: 'ink'; readonly mm: number }
   | { readonly by: 'em'; readonly pt: number };
 
 export type Tops = 'outward' | 'inward';
 export type Side = 'outside' | 'on' | 'inside';
 
+/**
+ * Which stretch of the letters' height is meant when they stand outside, on or inside the curve: from the baseline to
+ * the cap line or to the height of the x, from descender to ascender, or what the ink of the wording covers.
+ */
+export type SeatedBy = 'caps' | 'x-height' | 'extents' | 'ink';
+
+/**
+ * What keeps a lettering at its distance beside its own curve, live: an edge of its band at a gap from another curve,
+ * or its middle midway between two.
+ */
+export type SeatHold =
+  | { readonly kind: 'touching'; readonly curveId: string; readonly gapMm: number }
+  | { readonly kind: 'band'; readonly curveId: string; readonly otherId: string };
+
 /** How a lettering meets its curve. */
 export interface Seat {
   /** Which way the tops of the letters point. */
   readonly tops: Tops;
-  /** Where the band of the capitals lies: outside the curve, centred on it, or inside. */
+  /** Where the band of the letters lies: outside the curve, centred on it, or inside. */
   readonly side: Side;
+  readonly by: SeatedBy;
+  /** What takes the place of `side`; null for none. */
+  readonly hold: SeatHold | null;
   /** Baseline shift in mm, positive towards the tops of the letters. */
   readonly baselineShiftMm: number;
 }
 
-/** A place on a curve: a clock point seen from its centre, or a fraction of its length. */
+/** A place on a curve: a clock point seen from its centre, a fraction of its length, or a distance along it. */
 export type CurvePlace =
   | { readonly kind: 'clock'; readonly deg: number }
-  | { readonly kind: 'fraction'; readonly u: number };
+  | { readonly kind: 'fraction'; readonly u: number }
+  | { readonly kind: 'distance'; readonly mm: number };
 
-export type Alignment = 'start' | 'centre' | 'end';
+/** Filled spreads the letters so that the ink runs from bookend to bookend. */
+export type Alignment = 'start' | 'centre' | 'end' | 'filled';
 
 export interface Anchor {
   readonly at: CurvePlace;
   /** Distance along the curve from the anchor, mm, positive in the reading direction. */
   readonly startOffsetMm: number;
-  /** Which part of the lettering's ink stands at the anchor. */
+  /** Which part of the lettering stands at the anchor. */
   readonly align: Alignment;
+  /** Whether its ends are those of its ink, or of its advances. */
+  readonly by: 'ink' | 'advance';
 }
 
 /**
@@ -102,20 +128,64 @@ export type Corners =
   | { readonly kind: 'step' }
   | { readonly kind: 'straight' };
 
+export type StanceKind = 'turned' | 'upright' | 'sheared' | 'swayed' | 'bent' | 'pointed' | 'stacked';
+
+/** How a single letter stands on its place. */
+export interface Stance {
+  readonly kind: StanceKind;
+  /** From 0, as turned, to 1, wholly so. Turned and stacked take no heed of it. */
+  readonly strength: number;
+  /** What the stems of pointed letters point to; null for the curve's own centre. */
+  readonly centre: Point | null;
+}
+
+/** What was done by hand to one letter, or to the gap after it. */
+export interface Adjustment {
+  /** Where the letter begins in the wording, in UTF-16 units. */
+  readonly at: number;
+  /** Added to the gap after it, thousandths of an em. */
+  readonly kern: number;
+  /** Nudged in the reading direction and towards the tops, mm, and turned clockwise, degrees; its neighbours stay. */
+  readonly alongMm: number;
+  readonly offMm: number;
+  readonly turnDeg: number;
+}
+
+/** An OpenType feature by its tag: 0 off, 1 on, or the number of an alternate. */
+export interface FeatureSwitch {
+  readonly tag: string;
+  readonly value: number;
+}
+
+/** As typed, all capitals, or small capitals: the face's own where it has them, else scaled capitals. */
+export type LetterCase = 'typed' | 'capitals' | 'small-capitals';
+
 /** One text set on one curve. */
 export interface Lettering {
   readonly type: 'lettering';
   readonly id: string;
   readonly curveId: string;
+  /** Lines are parted by line feeds; each further one runs on its own parallel. */
   readonly wording: string;
+  readonly letterCase: LetterCase;
+  /** From baseline to baseline of two lines, mm; further lines lie away from the tops. */
+  readonly lineDistanceMm: number;
   /** Name of a face that ships, as listed in fonts/faces.json. */
   readonly faceId: string;
   readonly size: LetterSize;
+  /** Horizontal scale: 1 as the face is drawn. */
+  readonly width: number;
+  /** OpenType features switched by hand. */
+  readonly features: readonly FeatureSwitch[];
   readonly seat: Seat;
   readonly anchor: Anchor;
   readonly bookends: Bookends;
   readonly spacing: Spacing;
   readonly corners: Corners;
+  readonly stance: Stance;
+  readonly adjustments: readonly Adjustment[];
+  /** The lettering on the opposite side that it keeps in step with; null for none. */
+  readonly twinOf: string | null;
   readonly fill: Colour | null;
   readonly stroke: Stroke | null;
 }
@@ -183,6 +253,12 @@ export function parentsOf(shape: CurveShape): readonly (readonly [field: string,
   if (shape.kind === 'parallel') return [['of', shape.of]];
   if (shape.kind === 'midway') return [['first', shape.first], ['second', shape.second]];
   return [];
+}
+
+/** The curves that hold a lettering's seat, in the order of the hold. */
+export function holdersOf({ hold }: Seat): readonly string[] {
+  if (!hold) return [];
+  return hold.kind === 'touching' ? [hold.curveId] : [hold.curveId, hold.otherId];
 }
 
 /** Curves that follow this one. */

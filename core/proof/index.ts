@@ -19,7 +19,7 @@ export function proofPiece(piece: Piece, faces: Faces): Finding[] {
   const tracks = tracksOf(piece);
   const settings = piece.items.filter(isLettering).map((lettering) => {
     const curve = findCurve(piece, lettering.curveId)!;
-    return { lettering, curve, set: settingOf(lettering, tracks.get(curve.id)!, faces) };
+    return { lettering, curve, set: settingOf(lettering, tracks, faces) };
   });
   return CHECKS.flatMap((check) => check({ piece, tracks, settings }));
 }

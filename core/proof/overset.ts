@@ -1,3 +1,4 @@
+import { worstLine } from '../setting/setLettering';
 import type { Check } from './check';
 
 const short = (wording: string): string => (wording.length > 24 ? `${wording.slice(0, 23)}…` : wording);
@@ -5,7 +6,7 @@ const short = (wording: string): string => (wording.length > 24 ? `${wording.sli
 /** Lettering that runs past a bookend. */
 export const overset: Check = ({ settings }) => settings.flatMap(({ lettering, set }) => {
   if (!set.ok) return [];
-  const { beforeMm, afterMm } = set.value.overset;
+  const { beforeMm, afterMm } = worstLine(set.value).overset;
   const mm = beforeMm + afterMm;
   if (mm === 0) return [];
   const where = beforeMm > 0 && afterMm > 0 ? 'both ends' : beforeMm > 0 ? 'the start' : 'the end';

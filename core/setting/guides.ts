@@ -1,7 +1,7 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { frameAt } from '../geometry/walk';
 import type { Vec } from '../geometry/vec';
-import type { SetLettering } from './setLettering';
+import { linesOf, type SetLettering } from './setLettering';
 
 /** A place off a curve, with the direction in which a lettering is read there. */
 export interface GuidePlace {
@@ -25,16 +25,21 @@ export function parallelPoints(path: MeasuredPath, from: number, to: number, dir
   return Array.from({ length: count + 1 }, (_, i) => placeOff(path, from + ((to - from) * i) / count, direction, heightMm).point);
 }
 
-/** The outline of the strip of the sheet that a lettering's ink covers, baseline to cap line, for pointing at it. */
+/**
+ * The outline of the strip of the sheet that a lettering's ink covers, for pointing at it: from the baseline of its last
+ * line to the cap line of its first.
+ */
 export function coverOf(set: SetLettering): Vec[] {
-  const { overset, direction, path, baselineMm, capMm } = set;
-  const margin = overset.inkMm > 0 ? 0 : capMm;
-  const from = direction * overset.inkStart - direction * margin;
-  const to = direction * overset.inkEnd + direction * margin;
-  return [
-    ...parallelPoints(path, from, to, direction, baselineMm),
-    ...parallelPoints(path, to, from, direction, baselineMm + capMm),
-  ];
+  const { direction, path, baselineMm, capMm, stance } = set;
+  const lines = linesOf(set);
+  const inked = lines.filter((line) => line.overset.inkMm > 0);
+  const margin = inked.length > 0 ? 0 : capMm;
+  const among = inked.length > 0 ? inked : lines;
+  const from = direction * (Math.min(...among.map((line) => line.overset.inkStart)) - margin);
+  const to = direction * (Math.max(...among.map((line) => line.overset.inkEnd)) + margin);
+  // Stacked letters stand to both sides of their line.
+  const [low, high] = stance.kind === 'stacked' ? [baselineMm - capMm / 2, baselineMm + capMm / 2] : [lines.at(-1)!.baselineMm, baselineMm + capMm];
+  return [...parallelPoints(path, from, to, direction, low), ...parallelPoints(path, to, from, direction, high)];
 }
 
 /** Baseline and cap line of a lettering along the whole of its curve, as points. */

@@ -1,49 +1,91 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { frameAt } from '../geometry/walk';
-import type { Letter } from '../type/shape';
 import type { MeasuredRun } from './measure';
 
-/** How far a letter's ink reaches along the curve from the middle of its advance, mm along the curve itself. */
+/** How far a letter's ink reaches along the curve from its place, mm along the curve itself, in the reading direction. */
 export interface InkReach {
   readonly back: number;
   readonly ahead: number;
 }
 
+/** How a letter lies in the frame of its place: x in the reading direction, y towards the tops, from its baseline's middle. */
+export interface Pose {
+  /** What a unit of the letter's own x and of its own y become. */
+  readonly xx: number;
+  readonly xy: number;
+  readonly yx: number;
+  readonly yy: number;
+  /** Where its baseline's middle lies from its place. */
+  readonly x: number;
+}
+
+export interface LetterAt {
+  readonly measured: MeasuredRun;
+  readonly index: number;
+  readonly scaleX: number;
+  readonly scaleY: number;
+  readonly path: MeasuredPath;
+  /** Its place on the curve, mm. */
+  readonly s: number;
+  readonly direction: 1 | -1;
+  /** Curvature there in the reading direction, 1/mm, positive where tops fan out. */
+  readonly curvature: number;
+  /** Distance of the baseline from the curve towards the tops, mm. */
+  readonly baselineMm: number;
+  /** null for a letter that is only turned. */
+  readonly pose: Pose | null;
+}
+
+/** Calls with every point of a letter's hull, mm from the middle of its baseline, x to its right and y up. */
+export function eachHullPoint({ measured, index, scaleX, scaleY }: Pick<LetterAt, 'measured' | 'index' | 'scaleX' | 'scaleY'>, take: (x: number, y: number) => void): void {
+  const { run, scales } = measured;
+  const letter = run.letters[index]!;
+  const k = scales ? scales[index]! : 1;
+  const [sx, sy] = [scaleX * k, scaleY * k];
+  for (const glyph of letter.glyphs) {
+    const hull = run.face.hull(glyph.id);
+    const dx = glyph.x - letter.advance / 2;
+    for (let i = 0; i < hull.length; i += 2) take((hull[i]! + dx) * sx, (hull[i + 1]! + glyph.y) * sy);
+  }
+}
+
 /**
- * The reach of one letter's ink along the curve, in the reading direction, as it stands: every point of the
- * letter's convex hull is dropped onto the curve along the curve's normal, and the farthest feet count. On a
- * circle these are the two rays from the centre that just touch the letter.
- *
- * @param s where the middle of the letter's advance stands on the curve, mm
- * @param curvature curvature there in the reading direction, 1/mm, positive where tops fan out
- * @param baselineMm distance of the baseline from the curve towards the tops, mm
+ * The reach of one letter's ink along the curve, as it stands: every point of the letter's convex hull is dropped onto
+ * the curve along the curve's normal, and the farthest feet count. On a circle these are the two rays from the centre
+ * that just touch the letter.
  */
-export function inkReach(
-  measured: MeasuredRun, index: number, scale: number, path: MeasuredPath, s: number, direction: 1 | -1,
-  curvature: number, baselineMm: number,
-): InkReach {
-  const letter = measured.run.letters[index]!;
-  const reach = path.curvatureMin === path.curvatureMax
-    ? reachOnCircle(measured, letter, scale, curvature, baselineMm)
-    : reachAnywhere(measured, letter, scale, path, s, direction, curvature, baselineMm);
-  return reach.back <= reach.ahead ? reach : { back: -measured.halfAdvances[index]!, ahead: measured.halfAdvances[index]! };
+export function inkReach(at: LetterAt): InkReach {
+  const reach = at.path.curvatureMin === at.path.curvatureMax ? reachOnCircle(at) : reachAnywhere(at);
+  const half = at.measured.halfAdvances[at.index]!;
+  return reach.back <= reach.ahead ? reach : { back: -half, ahead: half };
 }
 
 /**
  * Constant curvature, in closed form: a point at (x, y) stands at the angle atan(x / (1/κ + y)) from the letter's
  * own ray, which grows with the quotient, so only the quotients need comparing.
  */
-function reachOnCircle({ run }: MeasuredRun, letter: Letter, scale: number, curvature: number, baselineMm: number): InkReach {
+function reachOnCircle({ measured, index, scaleX, scaleY, curvature, baselineMm, pose }: LetterAt): InkReach {
   const straight = curvature === 0;
   const base = straight ? 1 : 1 / curvature + baselineMm;
+  const { run, scales } = measured;
+  const letter = run.letters[index]!;
+  const scale = scales ? scales[index]! : 1;
+  const [sx, sy] = [scaleX * scale, scaleY * scale];
   let least = Infinity;
   let most = -Infinity;
+  // The hot path of the setting: no calls, no objects.
   for (const glyph of letter.glyphs) {
     const hull = run.face.hull(glyph.id);
     const dx = glyph.x - letter.advance / 2;
     for (let i = 0; i < hull.length; i += 2) {
-      const x = (hull[i]! + dx) * scale;
-      const quotient = straight ? x : x / (base + (hull[i + 1]! + glyph.y) * scale);
+      let x = (hull[i]! + dx) * sx;
+      let y = (hull[i + 1]! + glyph.y) * sy;
+      if (pose) {
+        const own = x;
+        x = pose.xx * own + pose.yx * y + pose.x;
+        y = pose.xy * own + pose.yy * y;
+      }
+      const quotient = straight ? x : x / (base + y);
       if (quotient < least) least = quotient;
       if (quotient > most) most = quotient;
     }
@@ -54,21 +96,17 @@ function reachOnCircle({ run }: MeasuredRun, letter: Letter, scale: number, curv
 }
 
 /** Any curve: the osculating circle gives the first guess, Newton's steps the foot itself. */
-function reachAnywhere(
-  { run }: MeasuredRun, letter: Letter, scale: number, path: MeasuredPath, s: number, direction: 1 | -1, curvature: number, baselineMm: number,
-): InkReach {
+function reachAnywhere(at: LetterAt): InkReach {
+  const { path, s, direction, curvature, baselineMm, pose } = at;
   let back = Infinity;
   let ahead = -Infinity;
-  for (const glyph of letter.glyphs) {
-    const hull = run.face.hull(glyph.id);
-    for (let i = 0; i < hull.length; i += 2) {
-      const x = (hull[i]! + glyph.x - letter.advance / 2) * scale;
-      const y = baselineMm + (hull[i + 1]! + glyph.y) * scale;
-      const along = footOf(path, s, direction, x, y, curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature);
-      if (along < back) back = along;
-      if (along > ahead) ahead = along;
-    }
-  }
+  eachHullPoint(at, (px, py) => {
+    const x = pose ? pose.xx * px + pose.yx * py + pose.x : px;
+    const y = baselineMm + (pose ? pose.xy * px + pose.yy * py : py);
+    const along = footOf(path, s, direction, x, y, curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature);
+    if (along < back) back = along;
+    if (along > ahead) ahead = along;
+  });
   return { back, ahead };
 }
 

@@ -1,7 +1,7 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
-import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
+import { stretchedFromDistance } from '../geometry/walk';
 import type { Lettering } from '../piece/types';
-import { inkReach } from './inkEnds';
+import type { InkReach } from './inkEnds';
 import type { MeasuredRun } from './measure';
 
 /** How a lettering lies between its bookends. Lengths in mm at the height at which advances are measured. */
@@ -26,21 +26,20 @@ interface Given {
   lettering: Lettering;
   path: MeasuredPath;
   measured: MeasuredRun;
-  scale: number;
-  baselineMm: number;
   heightMm: number;
+  /** Both ends of a letter's ink in the reading direction, mm along the curve, unwrapped. */
+  inkOf: (index: number) => InkReach;
   direction: 1 | -1;
   letterDistances: Float64Array;
   /** Length of the whole ring at the measured height; Infinity on an open curve. */
   ringMm: number;
 }
 
-const row = new Float64Array(ROW.length);
 /** Ink that ends within this much of a bookend ends at it. */
 const TOUCH_MM = 1e-6;
 
 /** Bookends in the reading direction, mm along the curve, the end not before the start. */
-function bookendsInReading({ lettering, path, direction }: Given): { start: number; end: number; whole: boolean } {
+export function bookendsInReading({ lettering, path, direction }: Pick<Given, 'path' | 'direction'> & { lettering: Pick<Lettering, 'bookends'> }): { start: number; end: number; whole: boolean } {
   const { startU, endU } = lettering.bookends;
   const length = path.lengthMm;
   const start = direction * startU * length;
@@ -51,14 +50,6 @@ function bookendsInReading({ lettering, path, direction }: Given): { start: numb
   while (end < start) end += length;
   while (end > start + length + 1e-12) end -= length;
   return { start, end, whole };
-}
-
-function reachOf(given: Given, index: number): { back: number; ahead: number } {
-  const { path, direction, letterDistances } = given;
-  const s = letterDistances[index]!;
-  walkTo(path, s, 0, row, 0);
-  const reach = inkReach(given.measured, index, given.scale, path, s, direction, row[ROW.curvature]! * direction, given.baselineMm);
-  return { back: direction * s + reach.back, ahead: direction * s + reach.ahead };
 }
 
 /** Measures the ink of a set lettering against its bookends. Nothing is dropped or moved, only measured. */
@@ -72,8 +63,8 @@ export function measureOverset(given: Given): Overset {
   if (measured.firstInk < 0) {
     return { inkStart: start, inkEnd: start, bookendStart: start, bookendEnd: end, inkMm: 0, roomMm, beforeMm: 0, afterMm: 0, letters: [] };
   }
-  const inkStart = reachOf(given, measured.firstInk).back;
-  const inkEnd = reachOf(given, measured.lastInk).ahead;
+  const inkStart = given.inkOf(measured.firstInk).back;
+  const inkEnd = given.inkOf(measured.lastInk).ahead;
   const inkMm = between(inkStart, inkEnd);
   // On a closed curve the bookends stand on every turn: those around the middle of the ink are meant.
   const turns = path.path.closed ? Math.round(((inkStart + inkEnd) / 2 - (start + end) / 2) / path.lengthMm) : 0;
@@ -86,7 +77,7 @@ export function measureOverset(given: Given): Overset {
   if (beforeMm > 0 || afterMm > 0) {
     const last = whole ? inkStart + path.lengthMm : bookendEnd;
     for (let i = 0; i < letterDistances.length; i++) {
-      const { back, ahead } = reachOf(given, i);
+      const { back, ahead } = given.inkOf(i);
       const blank = measured.run.letters[i]!.glyphs.every((glyph) => measured.run.face.bounds(glyph.id) === null);
       if (!blank && ((beforeMm > 0 && back < bookendStart - TOUCH_MM) || (afterMm > 0 && ahead > last + TOUCH_MM))) letters.push(i);
     }

@@ -27,17 +27,19 @@ const first = (wording: string): string => [...wording.replace(/\s/gu, '')].slic
 /**
  * The picture of one of the six seats: the person's own first letters set on a small arc by the same engine.
  *
+ * @param open for a curve with ends, where letters run along it or against it rather than round it
  * @returns the setting, or null when the letters cannot be set at this size
  */
-export function seatPicture(lettering: Lettering, face: Face, tops: Tops, side: Side): SetLettering | null {
+export function seatPicture(lettering: Lettering, face: Face, tops: Tops, side: Side, open = false): SetLettering | null {
   const set = setLettering({
     ...lettering,
     wording: first(lettering.wording),
     size: { by: 'cap', mm: CAP },
-    seat: { tops, side, baselineShiftMm: 0 },
-    anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre' },
+    letterCase: lettering.letterCase, adjustments: [],
+    seat: { tops, side, by: lettering.seat.by, hold: null, baselineShiftMm: 0 },
+    anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: tops === 'outward' ? { startU: 0, endU: 1 } : { startU: 1, endU: 0 },
     spacing: { ...lettering.spacing, tracking: 60 },
-  }, pictureTrack(tops), face);
+  }, pictureTrack(open ? 'outward' : tops), face);
   return set.ok ? set.value : null;
 }

@@ -1,21 +1,26 @@
 import { fractionOf } from '../curves/clock';
 import type { Track } from '../curves/kind';
 import type { MeasuredPath } from '../geometry/measuredPath';
-import { ROW, stretchedFromDistance, stretchedLength, walkTo } from '../geometry/walk';
-import type { Lettering } from '../piece/types';
+import { ROW, stretchedFromDistance, stretchedLength } from '../geometry/walk';
+import type { Lettering, Stance } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
+import { adjust } from './adjust';
 import { letteringTrack } from './corners';
-import { inkReach } from './inkEnds';
-import { measureRun, shapeFor, type MeasuredRun } from './measure';
-import { measureOverset, type Overset } from './overset';
-import { baselineDistance, readingDirection } from './seat';
-import { capHeightMm, mmPerUnit } from './size';
+import { anchorAt, inkOf, placeAt, solveAlignment, spreadBetween, walkLine, type Ground } from './ground';
+import { inkUnits, measureRun, measureStacked, shapeLines, type MeasuredRun, type ShapedLine } from './measure';
+import { bookendsInReading, measureOverset, type Overset } from './overset';
+import { baselineDistance, heightsOf, readingDirection, type Heights } from './seat';
+import { mmPerUnit } from './size';
+import { isFlat } from './stance';
 import { stepOver } from './stepOver';
 import { foldedLetters, tightness } from './tightness';
 
-/** Offsets into a letter's row: the middle of its advance on its baseline, mm, and its unit reading direction. */
-export const LETTER = { x: 0, y: 1, cos: 2, sin: 3, length: 4 } as const;
+/**
+ * Offsets into a letter's row: the middle of its advance on its baseline, mm, and what a unit of its own x (cos, sin)
+ * and of its own y, upwards, (upX, upY) become on the sheet.
+ */
+export const LETTER = { x: 0, y: 1, cos: 2, sin: 3, upX: 4, upY: 5, length: 6 } as const;
 
 /** A lettering set on its curve: the exact place of every letter. */
 export interface SetLettering {
@@ -24,9 +29,14 @@ export interface SetLettering {
   readonly track: Track;
   readonly path: MeasuredPath;
   readonly measured: MeasuredRun;
-  /** mm in a font unit. */
-  readonly scale: number;
+  /** mm in a font unit, across and up. */
+  readonly scaleX: number;
+  readonly scaleY: number;
   readonly capMm: number;
+  /** The stretch of the letters' height that the seat goes by. */
+  readonly heights: Heights;
+  /** The stance that is taken: joined letters are bent, so that their joins stay closed. */
+  readonly stance: Stance;
   /** Distance of the baseline from the curve, mm, towards the tops. */
   readonly baselineMm: number;
   /** Height above the curve, towards the tops, at which advances are measured, mm. */
@@ -41,136 +51,168 @@ export interface SetLettering {
   /** mm by which the laid-out run is moved to stand at its anchor: place on the run = middle + this. */
   readonly shiftMm: number;
   readonly overset: Overset;
-  /** Letters that stand where the curve is too tight for them; they are drawn, and marked. */
+  /** Letters that stand where the curve is too tight or too steep for them; they are drawn, and marked. */
   readonly folded: readonly number[];
   /** Things that a person should know but that do not stop the setting: characters the face lacks. */
   readonly notes: readonly Problem[];
+  /** The further lines, each set as this one on its own parallel. */
+  readonly further: readonly SetLettering[];
 }
 
-const row = new Float64Array(ROW.length);
 const STEP_ROUNDS = 6;
 
-/** What the steps below share. */
-interface Ground {
-  path: MeasuredPath;
-  direction: 1 | -1;
-  scale: number;
-  baselineMm: number;
-  heightMm: number;
-  measured: MeasuredRun;
-  anchorDistance: number;
-}
+/** Stances under which a line of letters fans out or closes up with the curve. */
+const FANS: ReadonlySet<Stance['kind']> = new Set(['turned', 'bent', 'sheared', 'swayed']);
 
-/** Walks to the place of x on the run and leaves it in `row`. */
-function walkToRun(ground: Ground, anchorF: number, x: number): void {
-  walkTo(ground.path, anchorF + ground.direction * x, ground.direction * ground.heightMm, row, 0);
-}
-
-/** Reading-direction distance of one end of a letter's ink, with the run moved by `shift`. */
-function inkEnd(ground: Ground, anchorF: number, index: number, end: 'back' | 'ahead', shift: number): number {
-  walkToRun(ground, anchorF, ground.measured.middles[index]! + shift);
-  const s = row[ROW.distance]!;
-  const reach = inkReach(ground.measured, index, ground.scale, ground.path, s, ground.direction,
-    row[ROW.curvature]! * ground.direction, ground.baselineMm);
-  return ground.direction * s + reach[end];
-}
-
-/**
- * The shift that brings the wanted part of the ink to the anchor. Solved by secant-free Newton: the slope is
- * the stretch at the anchor; exact in one step wherever the curvature is constant.
- */
-function solveAlignment(ground: Ground, anchorF: number, align: Lettering['anchor']['align']): number {
-  const { measured, direction } = ground;
-  const { firstInk, lastInk, middles } = measured;
-  if (firstInk < 0) return 0;
-  walkToRun(ground, anchorF, 0);
-  const slope = 1 + row[ROW.curvature]! * direction * ground.heightMm;
-  const target = direction * ground.anchorDistance;
-  let shift = align === 'start' ? -middles[firstInk]! : align === 'end' ? -middles[lastInk]! : -(middles[firstInk]! + middles[lastInk]!) / 2;
-  for (let i = 0; i < 12; i++) {
-    const back = align === 'end' ? 0 : inkEnd(ground, anchorF, firstInk, 'back', shift);
-    const ahead = align === 'start' ? 0 : inkEnd(ground, anchorF, lastInk, 'ahead', shift);
-    const now = align === 'start' ? back : align === 'end' ? ahead : (back + ahead) / 2;
-    const miss = target - now;
-    shift += miss * slope;
-    if (Math.abs(miss) < 1e-10) break;
-  }
-  return shift;
-}
-
-function placeLetters(ground: Ground, anchorF: number, shift: number): { rows: Float64Array; letterDistances: Float64Array } {
-  const { path, direction, baselineMm, measured } = ground;
-  const { middles } = measured;
+function placeLetters(ground: Ground, shift: number): { rows: Float64Array; letterDistances: Float64Array; flat: number[] } {
+  const { middles } = ground.measured;
   const rows = new Float64Array(middles.length * LETTER.length);
   const letterDistances = new Float64Array(middles.length);
-  const k = direction * ground.heightMm;
+  const flat: number[] = [];
   for (let i = 0, at = 0; i < middles.length; i++, at += LETTER.length) {
-    walkTo(path, anchorF + direction * (middles[i]! + shift), k, row, 0);
-    const tx = row[2]! * direction, ty = row[3]! * direction;
-    rows[at] = row[0]! + ty * baselineMm;
-    rows[at + 1] = row[1]! - tx * baselineMm;
-    rows[at + 2] = tx;
-    rows[at + 3] = ty;
-    letterDistances[i] = row[4]!;
+    const walked = walkLine(ground, middles[i]! + shift);
+    letterDistances[i] = walked[ROW.distance]!;
+    placeAt(ground, walked, rows, at);
+    if (isFlat(rows.subarray(at + LETTER.cos, at + LETTER.length))) flat.push(i);
   }
-  return { rows, letterDistances };
+  return { rows, letterDistances, flat };
+}
+
+/** What is the same for all lines of a lettering. */
+interface Common {
+  readonly lettering: Lettering;
+  readonly track: Track;
+  readonly face: Face;
+  readonly direction: 1 | -1;
+  readonly scaleX: number;
+  readonly scaleY: number;
+  readonly capMm: number;
+  readonly heights: Heights;
+  readonly stance: Stance;
+}
+
+function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<SetLettering> {
+  const { lettering, track, face, direction, scaleX, scaleY, capMm, stance } = common;
+  const { path } = track;
+  const { spacing, anchor, adjustments } = lettering;
+  const extras = { scaleX, scaleY, trackingEm: anchor.align === 'filled' ? 0 : spacing.tracking, adjustments };
+  const measured = stance.kind === 'stacked' ? measureStacked(line, capMm, extras) : measureRun(line, extras);
+  const heightMm = stance.kind === 'stacked' ? baselineMm : baselineMm + spacing.measuredAt * capMm;
+  const tight = tightness(path, direction, FANS.has(stance.kind)
+    ? [baselineMm, baselineMm + capMm, baselineMm + measured.inkTopMm, baselineMm + measured.inkBottomMm] : [heightMm]);
+  if (tight) return fail(tight);
+  const ground: Ground = {
+    path, direction, scaleX, scaleY, capMm, baselineMm, heightMm, stance, centre: stance.centre ?? track.centre, measured, anchorDistance: 0, anchorF: 0,
+  };
+  anchorAt(ground, fractionOf(track, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm);
+  const k = direction * heightMm;
+  const ringMm = path.path.closed ? stretchedLength(path, k) : Infinity;
+  let shiftMm: number;
+  if (anchor.align === 'filled') shiftMm = fill(ground, lettering, ringMm);
+  else {
+    const { align } = anchor;
+    shiftMm = solveAlignment(ground, align, anchor.by);
+    if (lettering.corners.kind === 'step') {
+      // Which letters meet a corner depends on where the run stands, and that on the letters: settled in a few rounds.
+      for (let round = 0; round < STEP_ROUNDS; round++) {
+        ground.measured = { ...measured, middles: stepOver(track, direction, k, ground.anchorF + direction * shiftMm, measured.middles, measured.halfAdvances) };
+        if (round < STEP_ROUNDS - 1) shiftMm = solveAlignment(ground, align, anchor.by);
+      }
+    }
+  }
+  const { rows, letterDistances, flat } = placeLetters(ground, shiftMm);
+  const overset = measureOverset({ lettering, path, measured: ground.measured, heightMm, direction, letterDistances, ringMm, inkOf: (index) => inkOf(ground, index, shiftMm) });
+  const tooTight = FANS.has(stance.kind) ? foldedLetters(path, direction, letterDistances, baselineMm, capMm) : [];
+  adjust(rows, ground.measured, adjustments, capMm);
+  const folded = [...new Set([...tooTight, ...flat])].sort((a, b) => a - b);
+  return ok({
+    lettering, track, path, measured: ground.measured, scaleX, scaleY, capMm, heights: common.heights, stance, baselineMm, measuredHeightMm: heightMm,
+    direction, rows, letterDistances, anchorDistance: ground.anchorDistance, shiftMm, overset, folded, further: [],
+    notes: notesOf(face, line, tooTight, flat),
+  });
+}
+
+/** Spreads a line between its bookends; round a whole ring so that the last gap is as the others. */
+function fill(ground: Ground, { anchor, bookends }: Lettering, ringMm: number): number {
+  const { measured, path, direction } = ground;
+  const { middles, halfAdvances } = measured;
+  if (measured.firstInk < 0) return 0;
+  const { start, end, whole } = bookendsInReading({ lettering: { bookends }, path, direction });
+  if (!whole) return spreadBetween(ground, start, end, anchor.by).shift;
+  const last = middles.length - 1;
+  const each = (ringMm - (middles[last]! + halfAdvances[last]! - middles[0]! + halfAdvances[0]!)) / middles.length;
+  ground.measured = { ...measured, middles: middles.map((middle, i) => middle + each * i) };
+  return solveAlignment(ground, 'centre', anchor.by);
+}
+
+function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: readonly number[]): Problem[] {
+  const { letters, missing } = line.run;
+  const which = (list: readonly number[]): string => list.map((i) => letters[i]!.text).join('');
+  const notes: Problem[] = [];
+  if (missing.length > 0) {
+    notes.push({
+      code: 'missing-character', field: 'wording', value: missing,
+      message: `${face.name} has no ${missing.map((c) => `“${c}”`).join(', ')}. A box stands in; change the wording or the typeface.`,
+    });
+  }
+  if (folded.length > 0) {
+    notes.push({
+      code: 'fold', value: folded,
+      message: `The curve bends too tightly under “${which(folded)}”: letters fold over each other there. Make the bend wider, the letters smaller, or seat them on the other side.`,
+    });
+  }
+  if (flat.length > 0) {
+    notes.push({
+      code: 'fold', value: flat,
+      message: `The curve is too steep under “${which(flat)}” for this stance: the letters are pressed flat there. Weaken the stance, choose another, or move the words.`,
+    });
+  }
+  return notes;
 }
 
 /**
  * Sets a lettering on its curve.
  *
- * Each letter is rigid, placed by the middle of its own advance and turned to the tangent. A length x on the
- * run and a place s on the curve are tied by x = ∫ (1 + κ(s)(d + h)) ds, with κ the curvature (positive where
- * the tops fan out), d the baseline's distance towards the tops and h the height "measured at": on a circle of
- * radius R with tops outward an advance a takes the angle a / (R + d + h), with tops inward a / (R − d − h).
+ * Each letter is rigid, placed by the middle of its own advance and turned to the tangent, unless its stance says
+ * otherwise. A length x on the run and a place s on the curve are tied by x = ∫ (1 + κ(s)(d + h)) ds, with κ the
+ * curvature (positive where the tops fan out), d the baseline's distance towards the tops and h the height "measured
+ * at": on a circle of radius R with tops outward an advance a takes the angle a / (R + d + h), with tops inward
+ * a / (R − d − h).
  *
+ * @param held tracks of the curves that hold its seat, in the order of the hold; null where one has none
  * @returns the setting, or `too-tight` when letters would fold over one another on this curve. An empty wording
  *   gives a setting without letters.
  */
-export function setLettering(lettering: Lettering, curveTrack: Track, face: Face): Result<SetLettering> {
+export function setLettering(lettering: Lettering, curveTrack: Track, face: Face, held: readonly (Track | null)[] = []): Result<SetLettering> {
   const track = letteringTrack(curveTrack, lettering.corners);
-  const { path } = track;
-  const { seat, spacing, anchor } = lettering;
-  const scale = mmPerUnit(lettering.size, face.metrics);
-  const capMm = capHeightMm(lettering.size, face.metrics);
-  const direction = readingDirection(track, seat.tops);
-  const measured = measureRun(shapeFor(face, lettering.wording, spacing), scale, spacing.tracking);
-  const baselineMm = baselineDistance(seat, capMm);
-  const heightMm = baselineMm + spacing.measuredAt * capMm;
-  const tight = tightness(path, direction, [
-    baselineMm, baselineMm + capMm, baselineMm + measured.inkTopMm, baselineMm + measured.inkBottomMm,
-  ]);
-  if (tight) return fail(tight);
-  const anchorDistance = fractionOf(track, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm;
-  const ground: Ground = { path, direction, scale, baselineMm, heightMm, measured, anchorDistance };
-  const anchorF = stretchedFromDistance(path, anchorDistance, direction * heightMm);
-  let shiftMm = solveAlignment(ground, anchorF, anchor.align);
-  if (lettering.corners.kind === 'step') {
-    // Which letters meet a corner depends on where the run stands, and that on the letters: settled in a few rounds.
-    for (let round = 0; round < STEP_ROUNDS; round++) {
-      ground.measured = { ...measured, middles: stepOver(track, direction, direction * heightMm, anchorF + direction * shiftMm, measured.middles, measured.halfAdvances) };
-      if (round < STEP_ROUNDS - 1) shiftMm = solveAlignment(ground, anchorF, anchor.align);
-    }
-  }
-  const { rows, letterDistances } = placeLetters(ground, anchorF, shiftMm);
-  const overset = measureOverset({
-    lettering, path, measured: ground.measured, scale, baselineMm, heightMm, direction, letterDistances,
-    ringMm: path.path.closed ? stretchedLength(path, direction * heightMm) : Infinity,
-  });
-  const folded = foldedLetters(path, direction, letterDistances, baselineMm, capMm);
-  const notes: Problem[] = measured.run.missing.length === 0 ? [] : [{
-    code: 'missing-character', field: 'wording', value: measured.run.missing,
-    message: `${face.name} has no ${measured.run.missing.map((c) => `“${c}”`).join(', ')}. A box stands in; change the wording or the typeface.`,
-  }];
-  if (folded.length > 0) {
-    const which = folded.map((i) => measured.run.letters[i]!.text).join('');
-    notes.push({
-      code: 'fold', value: folded,
-      message: `The curve bends too tightly under “${which}”: letters fold over each other there. Make the bend wider, the letters smaller, or seat them on the other side.`,
-    });
-  }
-  return ok({
-    lettering, track, path, measured: ground.measured, scale, capMm, baselineMm, measuredHeightMm: heightMm, direction, rows,
-    letterDistances, anchorDistance, shiftMm, overset, folded, notes,
-  });
+  const { seat, size, anchor } = lettering;
+  const lines = shapeLines(face, lettering);
+  const ink = inkUnits(lines[0]!);
+  const scaleY = mmPerUnit(size, face.metrics, ink ? ink.top - ink.bottom : undefined);
+  const inkHeights = ink ? { lowerMm: ink.bottom * scaleY, upperMm: ink.top * scaleY } : { lowerMm: 0, upperMm: face.metrics.capHeight * scaleY };
+  const stance: Stance = lines[0]!.run.joined && lettering.stance.kind === 'turned' ? { kind: 'bent', strength: 1, centre: null } : lettering.stance;
+  const heights = stance.kind === 'stacked' ? { lowerMm: 0, upperMm: 0 } : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
+  const common: Common = {
+    lettering, track, face, direction: readingDirection(track, seat.tops), scaleX: scaleY * lettering.width, scaleY,
+    capMm: face.metrics.capHeight * scaleY, heights, stance,
+  };
+  const anchorMm = fractionOf(track, anchor.at) * track.path.lengthMm;
+  const baselineMm = baselineDistance(seat, heights, { own: track, anchorMm, held });
+  const [first, ...others] = lines.map((line, i) => setLine(common, line, baselineMm - i * lettering.lineDistanceMm));
+  const failed = [first!, ...others].find((one) => !one.ok);
+  if (failed && !failed.ok) return failed;
+  const further = others.flatMap((one) => (one.ok ? [one.value] : []));
+  return first!.ok ? ok({ ...first!.value, further, notes: [...first!.value.notes, ...further.flatMap((one) => one.notes)] }) : first!;
 }
+
+/** A setting with its further lines, first to last. */
+export const linesOf = (set: SetLettering): readonly SetLettering[] => [set, ...set.further];
+
+/** The line of a setting that runs farthest past its bookends, or is the fullest. */
+export function worstLine(set: SetLettering): SetLettering {
+  const past = ({ overset }: SetLettering): number => overset.beforeMm + overset.afterMm;
+  return linesOf(set).reduce((worst, line) => (past(line) > past(worst) || (past(line) === past(worst) && line.overset.inkMm > worst.overset.inkMm) ? line : worst));
+}
+
+/** Stretched distance of the anchor of a setting: places on its lines count from it. */
+export const anchorF = (set: SetLettering): number => stretchedFromDistance(set.path, set.anchorDistance, set.direction * set.measuredHeightMm);

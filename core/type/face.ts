@@ -26,6 +26,8 @@ export interface Face {
   readonly bounds: (glyphId: number) => Bounds | null;
   /** The glyph's own advance, without kerning, in font units. */
   readonly advance: (glyphId: number) => number;
+  /** Tags of the OpenType features that it has, each once. */
+  readonly features: readonly string[];
 }
 
 /** Hulls are flattened to this part of an em: 0.00001 em, 0.0001 mm at 30 pt. */
@@ -113,6 +115,7 @@ export function createFace(id: string, name: string, bytes: Uint8Array): Result<
   const extents = font.hExtents();
   return ok({
     id, name, font, outline, hull, bounds,
+    features: [...new Set([...face.getTableFeatureTags('GSUB'), ...face.getTableFeatureTags('GPOS')])],
     advance: cached((glyphId) => font.glyphHAdvance(glyphId)),
     metrics: {
       upem, capHeight: cap.value, xHeight: x.value, ascender: extents.ascender, descender: extents.descender,

@@ -1,4 +1,5 @@
-import { Buffer as HbBuffer, Feature, shape } from 'harfbuzzjs';
+import bidiFactory from 'bidi-js';
+import { Buffer as HbBuffer, Direction, Feature, shape } from 'harfbuzzjs';
 import type { Face } from './face';
 
 /** One glyph of a letter, in font units from the letter's own origin (baseline, left end of its advance). */
@@ -26,39 +27,78 @@ export interface Letter {
 export interface ShapedRun {
   readonly face: Face;
   readonly wording: string;
+  /** From left to right as they are seen, whichever way they are read. */
   readonly letters: readonly Letter[];
   /** Characters that the face lacks, each once, in order; they are drawn as the face's missing-glyph box. */
   readonly missing: readonly string[];
+  /** Whether its letters are joined to each other, as in Arabic: tracking would tear them. */
+  readonly joined: boolean;
 }
 
 export interface ShapeOptions {
   readonly kerning: boolean;
   readonly ligatures: boolean;
+  /** Features by tag, on top of these. */
+  readonly features?: Readonly<Record<string, number>>;
 }
 
-const OFF = { kern: new Feature('kern', 0), ligatures: ['liga', 'clig', 'dlig', 'hlig'].map((tag) => new Feature(tag, 0)) };
+const LIGATURES = ['liga', 'clig', 'dlig', 'hlig'];
+const RIGHT_TO_LEFT = /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}\u200f\u202b\u202e\u2067]/u;
+const JOINED = /[\p{Script=Arabic}\p{Script=Syriac}\p{Script=Mongolian}\p{Script=Nko}]/u;
 /** One buffer for all: HarfBuzz's memory never shrinks, so nothing is made anew for each run. */
 const buffer = new HbBuffer();
+const known = new Map<string, Feature>();
+function featureOf(tag: string, value: number): Feature {
+  const key = `${tag}${value}`;
+  let feature = known.get(key);
+  if (!feature) known.set(key, (feature = new Feature(tag, value)));
+  return feature;
+}
+let bidi: ReturnType<typeof bidiFactory> | undefined;
 
-function shapeAnew(face: Face, wording: string, options: ShapeOptions): ShapedRun {
+interface Stretch { readonly from: number; readonly to: number; readonly rightToLeft: boolean }
+
+/** The stretches of one direction, from left to right as they are seen (Unicode Standard Annex 9). */
+function stretchesOf(text: string): Stretch[] {
+  if (!RIGHT_TO_LEFT.test(text)) return [{ from: 0, to: text.length, rightToLeft: false }];
+  bidi ??= bidiFactory();
+  const { levels } = bidi.getEmbeddingLevels(text);
+  const runs: { from: number; to: number; level: number }[] = [];
+  for (let i = 0; i < text.length; i++) {
+    const last = runs.at(-1);
+    if (last && last.level === levels[i]) last.to = i + 1; else runs.push({ from: i, to: i + 1, level: levels[i]! });
+  }
+  // Rule L2: from the highest level down to the lowest odd one, reverse what is at that level or higher.
+  const highest = Math.max(...runs.map((run) => run.level));
+  for (let level = highest; level > 0; level--) {
+    for (let i = 0; i < runs.length; i++) {
+      if (runs[i]!.level < level) continue;
+      let end = i;
+      while (end < runs.length && runs[end]!.level >= level) end++;
+      runs.splice(i, end - i, ...runs.slice(i, end).reverse());
+      i = end;
+    }
+  }
+  return runs.map(({ from, to, level }) => ({ from, to, rightToLeft: level % 2 === 1 }));
+}
+
+function shapeStretch(face: Face, text: string, { from, to, rightToLeft }: Stretch, features: Feature[], letters: Letter[], missing: Set<string>): void {
   buffer.clearContents();
-  buffer.addText(wording);
+  buffer.addText(text, from, to - from);
   buffer.guessSegmentProperties();
-  const features = [...(options.kerning ? [] : [OFF.kern]), ...(options.ligatures ? [] : OFF.ligatures)];
+  buffer.setDirection(rightToLeft ? Direction.RTL : Direction.LTR);
   shape(face.font, buffer, features);
   const infos = buffer.getGlyphInfos();
   const positions = buffer.getGlyphPositions();
   // Clusters end where the next greater cluster begins.
   const starts = [...new Set(infos.map((info) => info.cluster))].sort((a, b) => a - b);
-  const endOf = new Map(starts.map((start, i) => [start, starts[i + 1] ?? wording.length]));
-  const letters: Letter[] = [];
-  const missing = new Set<string>();
+  const endOf = new Map(starts.map((start, i) => [start, starts[i + 1] ?? to]));
   for (let i = 0; i < infos.length;) {
     const { cluster } = infos[i]!;
     let end = i + 1;
     while (end < infos.length && infos[end]!.cluster === cluster) end++;
-    const text = wording.slice(cluster, endOf.get(cluster));
-    if (infos.slice(i, end).some((info) => info.codepoint === 0)) missing.add(text);
+    const own = text.slice(cluster, endOf.get(cluster));
+    if (infos.slice(i, end).some((info) => info.codepoint === 0)) missing.add(own);
     let base = i;
     while (base < end - 1 && positions[base]!.xAdvance === 0) base++;
     const glyphs: PlacedGlyph[] = [];
@@ -73,12 +113,20 @@ function shapeAnew(face: Face, wording: string, options: ShapeOptions): ShapedRu
       glyphs.push({ id: infos[g]!.codepoint, x: pen + xOffset - basePen - before, y: yOffset });
       pen += xAdvance;
     }
-    const own = face.advance(infos[base]!.codepoint);
-    const advance = positions[base]!.xAdvance === 0 ? 0 : own;
-    letters.push({ glyphs, advance, before: basePen + before, after: total - basePen - before - advance, text, index: cluster });
+    const advance = positions[base]!.xAdvance === 0 ? 0 : face.advance(infos[base]!.codepoint);
+    letters.push({ glyphs, advance, before: basePen + before, after: total - basePen - before - advance, text: own, index: cluster });
     i = end;
   }
-  return { face, wording, letters, missing: [...missing] };
+}
+
+function shapeAnew(face: Face, wording: string, options: ShapeOptions): ShapedRun {
+  const text = wording.replace(/\p{Cc}/gu, ' ');
+  const switched = { ...(options.kerning ? {} : { kern: 0 }), ...(options.ligatures ? {} : Object.fromEntries(LIGATURES.map((tag) => [tag, 0]))), ...options.features };
+  const features = Object.entries(switched).map(([tag, value]) => featureOf(tag, value));
+  const letters: Letter[] = [];
+  const missing = new Set<string>();
+  for (const stretch of stretchesOf(text)) shapeStretch(face, text, stretch, features, letters, missing);
+  return { face, wording, letters, missing: [...missing], joined: JOINED.test(text) };
 }
 
 const runs = new WeakMap<Face, Map<string, ShapedRun>>();
@@ -91,14 +139,15 @@ const KEPT_RUNS = 2000;
  * @param wording any string, up to the limit of a lettering; an empty one gives no letters
  */
 export function shapeWording(face: Face, wording: string, options: ShapeOptions): ShapedRun {
-  let known = runs.get(face);
-  if (!known) runs.set(face, (known = new Map()));
-  const key = `${options.kerning ? 1 : 0}${options.ligatures ? 1 : 0}${wording}`;
-  let run = known.get(key);
+  let kept = runs.get(face);
+  if (!kept) runs.set(face, (kept = new Map()));
+  const more = options.features ? Object.entries(options.features).map(([tag, value]) => `${tag}${value}`).join() : '';
+  const key = `${options.kerning ? 1 : 0}${options.ligatures ? 1 : 0}${more}|${wording}`;
+  let run = kept.get(key);
   if (!run) {
-    run = { ...shapeAnew(face, wording.replace(/\p{Cc}/gu, ' '), options), wording };
-    if (known.size >= KEPT_RUNS) known.delete(known.keys().next().value!);
-    known.set(key, run);
+    run = shapeAnew(face, wording, options);
+    if (kept.size >= KEPT_RUNS) kept.delete(kept.keys().next().value!);
+    kept.set(key, run);
   }
   return run;
 }

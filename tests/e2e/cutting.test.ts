@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { circle, curve, lettering, piece } from '../support/pieces';
+import { circle, curve, lettering, piece, seat } from '../support/pieces';
 import { made } from './support';
 import { useBench } from './useBench';
 
-const foot = lettering('SEA', { id: 'foot', seat: { tops: 'inward', side: 'outside', baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' } });
+const foot = lettering('SEA', { id: 'foot', seat: seat('inward', 'outside', 0), anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } });
 
 describe('cutting, joining and arranging', () => {
   const on = useBench();
@@ -32,7 +32,7 @@ describe('cutting, joining and arranging', () => {
   });
 
   it('cuts where a click is, at a clock point when near, and tells of letters that had to move', async () => {
-    await open([curve(circle(30)), lettering('OTTERMERE', { anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 0, align: 'centre' }, bookends: { startU: 0.75, endU: 0.75 } })]);
+    await open([curve(circle(30)), lettering('OTTERMERE', { anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0.75, endU: 0.75 } })]);
     await on.page.getByRole('button', { name: /^ring/ }).first().click();
     await button('Cut where I click').click();
     await on.bench.click(12, 42.4);

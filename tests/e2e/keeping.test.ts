@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
 import { Bench, made, openBrowser, openPage, Server } from './support';
 
-const start = piece([curve(circle(30)), lettering('TIDE'), lettering('SEDGE', { id: 'more', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' } })]);
+const start = piece([curve(circle(30)), lettering('TIDE'), lettering('SEDGE', { id: 'more', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } })]);
 const change = (value: number, id = 'words') => ({
   changeId: nanoid(8),
   change: {

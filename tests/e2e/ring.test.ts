@@ -39,7 +39,7 @@ describe('a ring with lettering at the top and at the bottom', () => {
     await page.keyboard.press('Enter');
     await bench.kept();
     const [top, bottom] = [await bench.lettering(0), await bench.lettering(1)];
-    expect(top).toMatchObject({ wording: 'OTTERMERE TIDE', seat: { tops: 'outward', side: 'outside' }, anchor: { at: { kind: 'clock', deg: 0 }, align: 'centre' } });
+    expect(top).toMatchObject({ wording: 'OTTERMERE TIDE', seat: { tops: 'outward', side: 'outside' }, anchor: { at: { kind: 'clock', deg: 0 }, align: 'centre', by: 'ink' } });
     expect(bottom).toMatchObject({ wording: 'STEAM SEDGE SEA', seat: { tops: 'inward', side: 'outside' }, anchor: { at: { kind: 'clock', deg: 180 } } });
     expect(bottom.size).toEqual(top.size);
   });

@@ -10,7 +10,7 @@ import type { Face } from '#core/type/face';
 /** Where every letter stands: what an edit of curves must not change. */
 export function standing(p: Piece, all: ReadonlyMap<string, Face>): number[][] {
   return p.items.filter(isLettering).map((one) => {
-    const set = settingOf(one, tracksOf(p).get(one.curveId)!, all);
+    const set = settingOf(one, tracksOf(p), all);
     if (!set.ok) throw new Error(set.problem.message);
     return Array.from(set.value.rows);
   });

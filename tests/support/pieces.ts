@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import type { ArcShape } from '#core/piece/shapes/arc';
 import type { CircleShape } from '#core/piece/shapes/circle';
-import type { Curve, CurveShape, Item, Lettering, Piece } from '#core/piece/types';
+import type { Curve, CurveShape, Item, Lettering, Piece, Seat } from '#core/piece/types';
 import { trackOf, type Track } from '#core/curves/index';
 import type { Face } from '#core/type/face';
 import { shippedFaces } from '../../fonts/shippedFaces';
@@ -24,15 +24,19 @@ export function track(shape: CurveShape): Track {
 
 export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, locked: false, hidden: false, fill: null, stroke: null });
 
+/** A seat by the capitals that nothing holds. */
+export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outside', baselineShiftMm = 0): Seat => ({ tops, side, by: 'caps', hold: null, baselineShiftMm });
+
 /** A lettering with sensible values, changed where a test wants. */
 export function lettering(wording: string, changes: Partial<Lettering> = {}): Lettering {
   return {
-    type: 'lettering', id: 'words', curveId: 'ring', wording, faceId: 'limelight', size: { by: 'cap', mm: 5 },
-    seat: { tops: 'outward', side: 'outside', baselineShiftMm: 0 },
-    anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre' },
+    type: 'lettering', id: 'words', curveId: 'ring', wording, letterCase: 'typed', lineDistanceMm: 8,
+    faceId: 'limelight', size: { by: 'cap', mm: 5 }, width: 1, features: [],
+    seat: seat(),
+    anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0.5, endU: 0.5 },
     spacing: { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
-    corners: { kind: 'round', radiusMm: 2 }, fill: '#20303a', stroke: null,
+    corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twinOf: null, fill: '#20303a', stroke: null,
     ...changes,
   };
 }

@@ -21,11 +21,10 @@ defineExpose({ focusWording: () => letters.value?.focus() });
       <LettersPanel ref="letters" :key="store.selectedLettering.id" :lettering="store.selectedLettering" />
       <SeatPanel v-if="track" :lettering="store.selectedLettering" :track="track" />
       <SpacePanel :lettering="store.selectedLettering" />
+      <StancePanel :lettering="store.selectedLettering" />
       <CornersPanel v-if="cornered" :lettering="store.selectedLettering" />
       <InkPanel :item="store.selectedLettering" />
-      <section class="section" aria-label="More">
-        <button class="key" type="button" @click="emit('remove', store.selectedLettering.id)">Delete this lettering</button>
-      </section>
+      <LetteringActions :lettering="store.selectedLettering" @remove="emit('remove', store.selectedLettering.id)" />
     </template>
     <CurvePanel
       v-else-if="store.selectedCurve" :key="store.selectedCurve.id" :curve="store.selectedCurve"

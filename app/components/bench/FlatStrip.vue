@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
-import { traceLetter } from '#core/drawing/traceLetters';
+import { traceStraight } from '#core/drawing/traceLetters';
 import { useElementSize } from '@vueuse/core';
 import { bookendAt, slideTo } from '#core/setting/grips';
 import { stripOf } from '#core/setting/strip';
@@ -47,7 +47,7 @@ const px = (mm: number): number => origin.value + mm * scale.value;
 function lettersPath(only: (index: number) => boolean): string {
   const current = set.value!;
   const { letters } = strip.value!;
-  return screenPathData((sink) => letters.forEach((x, i) => { if (only(i)) traceLetter(current, i, x, 0, 1, 0, sink); }), UNIT_MM.coarse);
+  return screenPathData((sink) => letters.forEach((x, i) => { if (only(i)) traceStraight(current, i, x, 0, sink); }), UNIT_MM.coarse);
 }
 const over = computed(() => new Set(set.value?.overset.letters ?? []));
 const good = computed(() => (set.value ? lettersPath((i) => !over.value.has(i)) : ''));

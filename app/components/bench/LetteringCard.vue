@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Lettering } from '#core/piece/types';
 import { anchoredAt } from '#core/setting/grips';
+import { worstLine } from '#core/setting/setLettering';
 import { placeName } from '#core/setting/anchorPlaces';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -15,7 +16,7 @@ const chosen = computed(() => store.selection.includes(props.lettering.id));
 const state = computed(() => {
   const set = store.settings.get(props.lettering.id);
   if (!set?.ok) return { full: 0, over: false, problem: set && store.facesReady ? set.problem.message : '' };
-  const { inkMm, roomMm, beforeMm, afterMm } = set.value.overset;
+  const { inkMm, roomMm, beforeMm, afterMm } = worstLine(set.value).overset;
   return { full: roomMm > 0 ? inkMm / roomMm : 0, over: beforeMm + afterMm > 0, problem: '' };
 });
 const where = computed(() => {

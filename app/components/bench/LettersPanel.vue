@@ -1,28 +1,45 @@
 <script setup lang="ts">
-import type { Lettering, LetterSize } from '#core/piece/types';
-import { capHeightMm, emPt } from '#core/setting/size';
+import { rewordSteps } from '#core/piece/reword';
+import type { LetterCase, Lettering, LetterSize } from '#core/piece/types';
+import { hasSmallCapitals } from '#core/setting/letterCase';
+import { emPt } from '#core/setting/size';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 const faces = useFaces();
-const field = useTemplateRef<HTMLInputElement>('field');
+const field = useTemplateRef<HTMLTextAreaElement>('field');
 let gesture = '';
 
-const metrics = computed(() => faces.loaded.get(props.lettering.faceId)?.metrics ?? null);
-const cap = computed(() => (metrics.value ? capHeightMm(props.lettering.size, metrics.value) : 0));
-const em = computed(() => (metrics.value ? emPt(props.lettering.size, metrics.value) : 0));
-const missing = computed(() => store.selectedSetting?.notes.map((note) => note.message).join(' ') ?? '');
+const face = computed(() => faces.loaded.get(props.lettering.faceId) ?? null);
+/** What the setting makes of the size; the same letters measured four ways. */
+const sizes = computed(() => {
+  const set = store.selectedSetting;
+  if (!face.value || !set) return null;
+  const { metrics } = face.value;
+  return { cap: set.capMm, x: metrics.xHeight * set.scaleY, ink: set.measured.inkTopMm - set.measured.inkBottomMm, em: emPt(set.scaleY, metrics) };
+});
+const missing = computed(() => store.selectedSetting?.notes.filter((note) => note.code === 'missing-character').map((note) => note.message).join(' ') ?? '');
 const known = computed(() => faces.listing.some((one) => one.id === props.lettering.faceId));
 const count = computed(() => [...props.lettering.wording].length);
+const lines = computed(() => props.lettering.wording.split('\n').length);
 
 /** One stay in the field is one gesture. */
 function begin(): void { gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
-const type = (event: Event): void => {
-  store.set('Change wording', props.lettering.id, ['wording'], (event.target as HTMLInputElement).value, gesture);
-};
+function type(event: Event): void {
+  store.edit('Change wording', rewordSteps(store.piece!, props.lettering, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')), gesture);
+}
+function onEnter(event: KeyboardEvent): void {
+  // Enter is done with the words; Shift and Enter begins another line.
+  if (event.shiftKey) return;
+  event.preventDefault();
+  (event.target as HTMLTextAreaElement).blur();
+}
 const size = (value: LetterSize, gestureId: string) => store.set('Change size', props.lettering.id, ['size'], value, gestureId);
+const set = (label: string, name: keyof Lettering) => (value: unknown, gestureId?: string) => store.set(label, props.lettering.id, [name], value, gestureId);
+const setWidth = (percent: number, gestureId: string) => set('Width', 'width')(percent / 100, gestureId);
+const setCase = (value: string | number | boolean | undefined): void => { set('Case', 'letterCase')(value as LetterCase); };
 async function setFace(id: string): Promise<void> {
   await faces.ensure([id]);
   store.set('Change typeface', props.lettering.id, ['faceId'], id);
@@ -34,36 +51,55 @@ defineExpose({ focus: () => { field.value?.focus(); field.value?.select(); } });
 <template>
   <section class="section" aria-label="Letters">
     <header><h2>Letters</h2><span class="quiet">{{ count }} {{ count === 1 ? 'character' : 'characters' }}</span></header>
-    <input
-      ref="field" class="wording" :value="lettering.wording" maxlength="5000" aria-label="Wording" placeholder="Type the words"
-      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" @focus="begin" @input="type"
-      @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.escape="($event.target as HTMLInputElement).blur()"
-    >
+    <textarea
+      ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
+      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @input="type"
+      @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
+    />
     <p v-if="missing" class="note" role="status">{{ missing }}</p>
     <p v-if="!known" class="note" role="status">The typeface “{{ lettering.faceId }}” is not at hand. Choose another.</p>
     <div class="row">
       <span class="label">Typeface</span>
-      <el-select :model-value="lettering.faceId" aria-label="Typeface" popper-class="faces" :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" @change="setFace" @visible-change="faces.ensure(faces.listing.map((one) => one.id))">
-        <el-option v-for="face in faces.listing" :key="face.id" :value="face.id" :label="face.name">
-          <span class="face"><span :style="{ fontFamily: faces.cssFamily(face.id) }">{{ face.name }}</span><span class="quiet">{{ face.character }}</span></span>
-        </el-option>
-      </el-select>
+      <FaceSelect :face-id="lettering.faceId" @choose="setFace" />
     </div>
-    <div class="row">
+    <div v-if="sizes" class="row">
       <span class="label">Cap height</span>
       <span class="pair">
-        <QuantityField label="Cap height" :model-value="cap" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'cap', mm }, g)" />
-        <QuantityField label="Em size" :model-value="em" unit="pt" limits="emPt" :step="0.5" :places="1" :commit="(pt, g) => size({ by: 'em', pt }, g)" />
+        <QuantityField label="Cap height" :model-value="sizes.cap" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'cap', mm }, g)" />
+        <QuantityField label="Em size" :model-value="sizes.em" unit="pt" limits="emPt" :step="0.5" :places="1" :commit="(pt, g) => size({ by: 'em', pt }, g)" />
       </span>
     </div>
+    <div v-if="sizes" class="row">
+      <span class="label">x, ink height</span>
+      <span class="pair">
+        <QuantityField label="x-height" :model-value="sizes.x" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'x', mm }, g)" />
+        <QuantityField label="Ink height" :model-value="sizes.ink" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'ink', mm }, g)" />
+      </span>
+    </div>
+    <div class="row">
+      <span class="label">{{ lines > 1 ? 'Width, lines' : 'Width' }}</span>
+      <span class="pair">
+        <QuantityField label="Width of the letters" :model-value="lettering.width * 100" unit="%" :limits="{ min: 30, max: 300 }" :step="1" :places="1" :commit="setWidth" />
+        <QuantityField v-if="lines > 1" label="Line distance" :model-value="lettering.lineDistanceMm" limits="lineDistanceMm" :step="0.1" :commit="set('Line distance', 'lineDistanceMm')" />
+      </span>
+    </div>
+    <div class="row">
+      <span class="label">Case</span>
+      <el-radio-group :model-value="lettering.letterCase" size="small" aria-label="Case" @change="setCase">
+        <el-radio-button value="typed">typed</el-radio-button>
+        <el-radio-button value="capitals">caps</el-radio-button>
+        <el-radio-button value="small-capitals" :title="face && !hasSmallCapitals(face) ? 'Small capitals, made by scaling: this face has none of its own' : 'Small capitals of the face'">small caps</el-radio-button>
+      </el-radio-group>
+    </div>
+    <p v-if="lettering.letterCase === 'small-capitals' && face && !hasSmallCapitals(face)" class="quiet">{{ face.name }} has no small capitals: scaled capitals stand in.</p>
+    <FeatureSwitches v-if="face" :lettering="lettering" :face="face" />
   </section>
 </template>
 
 <style scoped>
-.wording { width: 100%; height: 36px; padding: 0 10px; font-size: 17px; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; }
+.wording { display: block; width: 100%; field-sizing: content; min-height: 36px; max-height: 150px; padding: 6px 10px; font-size: 17px; line-height: 1.3; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; resize: none; color: var(--ink); }
 .wording:focus { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); outline: none; }
 .wording::placeholder { font-family: var(--ua-type); font-size: 13px; }
 .note { margin-top: 6px; color: var(--rust); font-size: 12px; }
-.face { display: flex; justify-content: space-between; gap: 18px; font-size: 15px; }
-.face .quiet { font-size: 12px; }
+p.quiet { margin-top: 6px; font-size: 12px; }
 </style>

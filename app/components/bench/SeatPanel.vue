@@ -6,11 +6,15 @@ import type { Alignment, Lettering, Side, Tops } from '#core/piece/types';
 import { isClosed, namedPlaces, nearestNamed, placeAtFraction } from '#core/setting/anchorPlaces';
 import { reseatLettering } from '#core/setting/seat';
 import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 const props = defineProps<{ lettering: Lettering; track: Track }>();
 const store = usePiece();
+const view = useView();
 
 const closed = computed(() => isClosed(props.track));
+/** Arcs and spirals have an outside; any other curve with ends has an above. */
+const openCurve = computed(() => !closed.value && !['arc', 'spiral'].includes(store.selectedCurve?.shape.kind ?? ''));
 const places = computed(() => namedPlaces(props.track));
 const u = computed(() => fractionOf(props.track, props.lettering.anchor.at));
 const named = computed(() => {
@@ -19,16 +23,17 @@ const named = computed(() => {
 });
 const angle = computed(() => (props.lettering.anchor.at.kind === 'clock' ? props.lettering.anchor.at.deg : u.value * 100));
 
-function seat(tops: Tops, side: Side): void {
-  const next = reseatLettering(props.lettering, tops, side);
+function take(label: string, next: Lettering): void {
   const piece = store.piece!;
   const { id } = props.lettering;
-  const label = tops === props.lettering.seat.tops ? 'Change seat' : 'Turn over';
   const problem = store.edit(label, [
     setStep(piece, id, ['seat'], next.seat), setStep(piece, id, ['bookends'], next.bookends), setStep(piece, id, ['anchor'], next.anchor),
   ]);
   if (problem) store.news = { kind: 'warning', text: problem.message };
 }
+const seat = (tops: Tops, side: Side): void => {
+  take(tops === props.lettering.seat.tops ? 'Change seat' : 'Turn over', reseatLettering(props.lettering, tops, side, view.keepBand));
+};
 const anchorAt = (fraction: number, gesture?: string) =>
   store.set('Move anchor', props.lettering.id, ['anchor', 'at'], placeAtFraction(props.track, fraction), gesture);
 const setAngle = (value: number, gesture: string) => (closed.value
@@ -38,24 +43,37 @@ function choosePlace(name: string): void {
   const place = places.value.find((one) => one.name === name);
   if (place) anchorAt(place.u);
 }
+const setDistance = (mm: number, gesture: string) => store.set('Move anchor', props.lettering.id, ['anchor', 'at'], { kind: 'distance', mm }, gesture);
+function centreBetween(): void {
+  const { startU, endU } = props.lettering.bookends;
+  const forward = (endU - startU) * (props.track.outwardSign * (props.lettering.seat.tops === 'outward' ? 1 : -1));
+  const room = closed.value ? (forward - Math.floor(forward)) || 1 : Math.abs(endU - startU);
+  const middle = closed.value ? startU + (room / 2) * (props.track.outwardSign * (props.lettering.seat.tops === 'outward' ? 1 : -1)) : (startU + endU) / 2;
+  store.set('Centre between the bookends', props.lettering.id, ['anchor'], {
+    ...props.lettering.anchor, at: placeAtFraction(props.track, middle - (closed.value ? Math.floor(middle) : 0)), startOffsetMm: 0, align: 'centre',
+  });
+}
 const offset = (value: number, gesture: string) => store.set('Start offset', props.lettering.id, ['anchor', 'startOffsetMm'], value, gesture);
 const shift = (value: number, gesture: string) => store.set('Shift baseline', props.lettering.id, ['seat', 'baselineShiftMm'], value, gesture);
 const align = (value: string | number | boolean | undefined): void => {
   store.set('Align', props.lettering.id, ['anchor', 'align'], value as Alignment);
 };
-const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End at' })[props.lettering.anchor.align]);
+const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End at', filled: 'Seen from' })[props.lettering.anchor.align]);
 </script>
 
 <template>
   <section class="section" aria-label="Seat">
     <header><h2>Seat</h2><span class="quiet">how the letters meet the curve</span></header>
-    <SeatPicker :lettering="lettering" @choose="seat" />
+    <SeatPicker :lettering="lettering" :open="openCurve" @choose="seat" />
+    <label class="switch"><input v-model="view.keepBand" type="checkbox"> Keep the band when turned over</label>
+    <DistanceFields :lettering="lettering" />
     <div class="row">
       <span class="label">Anchor takes</span>
       <el-radio-group :model-value="lettering.anchor.align" size="small" aria-label="What stands at the anchor" @change="align">
         <el-radio-button value="start">start</el-radio-button>
         <el-radio-button value="centre">centre</el-radio-button>
         <el-radio-button value="end">end</el-radio-button>
+        <el-radio-button value="filled">filled</el-radio-button>
       </el-radio-group>
     </div>
     <div class="row">
@@ -74,7 +92,22 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
         <QuantityField label="Start offset" :model-value="lettering.anchor.startOffsetMm" limits="startOffsetMm" :commit="offset" />
       </span>
     </div>
+    <div class="row">
+      <span class="label">Ends go by</span>
+      <span class="pair">
+        <el-select :model-value="lettering.anchor.by" aria-label="Ends go by" @change="(value: 'ink' | 'advance') => store.set('Align', lettering.id, ['anchor', 'by'], value)">
+          <el-option value="ink" label="ink" /><el-option value="advance" label="advance" />
+        </el-select>
+        <QuantityField label="Anchor distance" :model-value="u * track.path.lengthMm" unit="mm" limits="startOffsetMm" :step="0.5" :commit="setDistance" />
+      </span>
+    </div>
+    <button class="key between" type="button" @click="centreBetween">Centre between the bookends</button>
     <SliderField label="Baseline shift" :model-value="lettering.seat.baselineShiftMm" unit="mm" limits="baselineShiftMm" :min="-5" :max="5" :step="0.05" :commit="shift" />
   </section>
 </template>
 
+<style scoped>
+.switch { display: flex; align-items: center; gap: 7px; margin: 9px 0 2px; font-size: 12px; }
+.switch input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }
+.between { margin-top: 8px; }
+</style>

@@ -7,26 +7,28 @@ import { PICTURE, seatPicture } from '#core/setting/seatPicture';
 import { useFaces } from '~/stores/faces';
 
 /** The six seats as pictures, set by the engine with the person's own letters. */
-const props = defineProps<{ lettering: Lettering }>();
+const props = defineProps<{ lettering: Lettering; open: boolean }>();
 const emit = defineEmits<{ choose: [tops: Tops, side: Side] }>();
 const faces = useFaces();
 
-const TOPS: readonly { tops: Tops; name: string }[] = [{ tops: 'outward', name: 'tops outward' }, { tops: 'inward', name: 'tops inward' }];
-const SIDES: readonly { side: Side; name: string }[] = [{ side: 'outside', name: 'outside' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'inside' }];
+const TOPS = computed((): readonly { tops: Tops; name: string }[] => (props.open
+  ? [{ tops: 'outward', name: 'along the curve' }, { tops: 'inward', name: 'against it' }] : [{ tops: 'outward', name: 'tops outward' }, { tops: 'inward', name: 'tops inward' }]));
+const SIDES = computed((): readonly { side: Side; name: string }[] => (props.open
+  ? [{ side: 'outside', name: 'above' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'below' }] : [{ side: 'outside', name: 'outside' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'inside' }]));
 
 const pictures = computed(() => {
   const { faceId, wording, spacing } = props.lettering;
   const face = faces.loaded.get(faceId);
   if (!face) return new Map<string, { letters: string; curve: string }>();
-  return new Map(TOPS.flatMap(({ tops }) => SIDES.map(({ side }) => {
-    const set = seatPicture({ ...props.lettering, faceId, wording, spacing }, face, tops, side);
+  return new Map(TOPS.value.flatMap(({ tops }) => SIDES.value.map(({ side }) => {
+    const set = seatPicture({ ...props.lettering, faceId, wording, spacing }, face, tops, side, props.open);
     return [`${tops} ${side}`, set ? {
       letters: screenPathData((sink) => traceLetters(set, sink), UNIT_MM.coarse),
       curve: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse),
     } : { letters: '', curve: '' }] as const;
   })));
 });
-const isChosen = (tops: Tops, side: Side): boolean => props.lettering.seat.tops === tops && props.lettering.seat.side === side;
+const isChosen = (tops: Tops, side: Side): boolean => props.lettering.seat.hold === null && props.lettering.seat.tops === tops && props.lettering.seat.side === side;
 </script>
 
 <template>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { alignSteps, distributeSteps, type Alignment, type Distribution } from '#core/drawing/arrange';
 import { isCurve, isLettering, type Item } from '#core/piece/types';
+import { setStep } from '#core/piece/steps/index';
+import { useFaces } from '~/stores/faces';
 import { useCurveEdits } from '~/composables/useCurveEdits';
 import { usePiece } from '~/stores/piece';
 
 /** What can be done with several things at once. */
 const props = defineProps<{ items: readonly Item[] }>();
 const store = usePiece();
+const faces = useFaces();
 const { run } = useCurveEdits();
 
 const curves = computed(() => props.items.filter(isCurve));
@@ -14,6 +17,20 @@ const letterings = computed(() => props.items.filter(isLettering));
 const said = computed(() => [[curves.value.length, 'curve'], [letterings.value.length, 'lettering']]
   .filter(([count]) => Number(count) > 0).map(([count, word]) => `${count} ${word}${count === 1 ? '' : 's'}`).join(', '));
 const ids = computed(() => curves.value.map((one) => one.id));
+
+/** A property of all letterings picked, in one entry of the undo list. */
+function setAll(label: string, path: readonly string[], value: unknown, gesture?: string) {
+  const problem = store.edit(label, letterings.value.map((one) => setStep(store.piece!, one.id, path, value)), gesture);
+  if (problem && !gesture) store.news = { kind: 'warning', text: problem.message };
+  return problem;
+}
+/** What they have in common; empty where they differ. */
+const face = computed(() => (new Set(letterings.value.map((one) => one.faceId)).size === 1 ? letterings.value[0]!.faceId : ''));
+const capMm = computed(() => { const set = letterings.value[0] && store.settings.get(letterings.value[0].id); return set?.ok ? set.value.capMm : 0; });
+async function setFace(id: string): Promise<void> {
+  await faces.ensure([id]);
+  setAll('Change typefaces', ['faceId'], id);
+}
 
 const ALIGN: readonly { how: Alignment; name: string; path: string }[] = [
   { how: 'left', name: 'Left edges', path: 'M4 3v16M7 7h11M7 14h6' },
@@ -35,6 +52,14 @@ const distribute = (how: Distribution) => run('Equal gaps', { ok: true, value: d
   <section class="section" aria-label="Several at once">
     <header><h2>Several at once</h2><span class="quiet">{{ said }}</span></header>
     <p class="quiet">Shift and a click adds to what is picked, or takes away.</p>
+  </section>
+  <section v-if="letterings.length > 1" class="section" aria-label="All letterings picked">
+    <header><h2>Letters of all</h2></header>
+    <div class="row"><span class="label">Typeface</span><FaceSelect :face-id="face" placeholder="different ones" @choose="setFace" /></div>
+    <div class="row"><span class="label">Cap height</span><QuantityField label="Cap height of all" :model-value="capMm" limits="capMm" :step="0.1" :commit="(mm, g) => setAll('Change sizes', ['size'], { by: 'cap', mm }, g)" /></div>
+    <div class="row"><span class="label">Tracking</span><QuantityField label="Tracking of all" :model-value="letterings[0]!.spacing.tracking" unit="" limits="tracking" :step="5" :commit="(value, g) => setAll('Tracking', ['spacing', 'tracking'], value, g)" /></div>
+    <div class="row"><span class="label">Width</span><QuantityField label="Width of all" :model-value="letterings[0]!.width * 100" unit="%" :limits="{ min: 30, max: 300 }" :step="1" :commit="(value, g) => setAll('Width', ['width'], value / 100, g)" /></div>
+    <InkField label="Fill" :model-value="letterings[0]!.fill" @change="(colour) => setAll('Fill', ['fill'], colour)" />
   </section>
   <section v-if="curves.length > 0" class="section" aria-label="Align">
     <header><h2>Align</h2><span class="quiet">{{ curves.length > 1 ? 'with each other' : 'with the sheet' }}</span></header>

@@ -7,6 +7,7 @@ import type { Curve, Lettering } from '#core/piece/types';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { bandLines, parallelPoints, placeOff } from '#core/setting/guides';
+import { linesOf } from '#core/setting/setLettering';
 import { placeName } from '#core/setting/anchorPlaces';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -60,9 +61,9 @@ const anchor = computed(() => {
   return { ...view.toScreen(place.point), turn: (Math.atan2(place.along.y, place.along.x) * 180) / Math.PI };
 });
 
-const oversetData = computed(() => [...store.settings.values()].flatMap((one) =>
-  (one.ok && one.value.overset.letters.length + one.value.folded.length > 0
-    ? [screenPathData((sink) => traceLetters(one.value, sink, [...one.value.overset.letters, ...one.value.folded]), UNIT_MM.fine)] : [])));
+const oversetData = computed(() => [...store.settings.values()].flatMap((one) => (one.ok ? linesOf(one.value) : [])).flatMap((line) =>
+  (line.overset.letters.length + line.folded.length > 0
+    ? [screenPathData((sink) => traceLetters(line, sink, [...line.overset.letters, ...line.folded]), UNIT_MM.fine)] : [])));
 
 /** Several things at once have no handles. */
 const alone = computed(() => store.several.length < 2);

@@ -161,6 +161,7 @@ const tip = computed(() => {
     </svg>
     <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">{{ tip.text }}</p>
     <p v-if="hint" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
+    <OversetFits />
     <DraftBar v-if="drawsPoints" :tools="tools" />
     <div class="zoom" role="group" aria-label="Zoom">
       <button type="button" aria-label="Zoom out" @click="view.zoomBy(1 / 1.25)"><Minus :size="14" /></button>

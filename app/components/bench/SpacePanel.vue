@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Lettering } from '#core/piece/types';
+import { worstLine } from '#core/setting/setLettering';
 import { usePiece } from '~/stores/piece';
 
 const props = defineProps<{ lettering: Lettering }>();
@@ -14,7 +15,7 @@ const ligatures = set('Ligatures', 'ligatures');
 
 const heightWord = computed(() => ({ 0: 'the baseline', 0.5: 'the middle of the caps', 1: 'the cap line' })[props.lettering.spacing.measuredAt] ?? `${Math.round(props.lettering.spacing.measuredAt * 100)} % of the cap height`);
 const fits = computed(() => {
-  const overset = store.selectedSetting?.overset;
+  const overset = store.selectedSetting ? worstLine(store.selectedSetting).overset : null;
   if (!overset || overset.inkMm === 0) return null;
   const past = overset.beforeMm + overset.afterMm;
   return past > 0 ? { text: `${past.toFixed(2)} mm overset`, over: true } : { text: `${(overset.roomMm - overset.inkMm).toFixed(1)} mm free`, over: false };

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } fro
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
+import { circle, curve, HOME, lettering, piece, seat } from '../../support/pieces';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-cli-'));
 const underArc = (...args: string[]) => spawnSync('npx', ['under-arc', ...args], { cwd: HOME, encoding: 'utf8' });
@@ -24,7 +24,7 @@ describe('npx under-arc', () => {
     expect(wrong.status).toBe(1);
     expect(wrong.stderr).toContain('sheet.widthMm');
     expect(wrong.stderr).toContain('extra');
-    writeFileSync(inFolder('tight.json'), JSON.stringify(piece([curve(circle(2)), lettering('TIDE', { seat: { tops: 'inward', side: 'inside', baselineShiftMm: 0 } })])));
+    writeFileSync(inFolder('tight.json'), JSON.stringify(piece([curve(circle(2)), lettering('TIDE', { seat: seat('inward', 'inside', 0) })])));
     const tight = underArc('render', inFolder('tight.json'), inFolder('tight.svg'));
     expect([tight.status, tight.stderr.includes('Too tight')]).toEqual([1, true]);
     const missing = underArc('render', inFolder('not-there.json'), inFolder('x.svg'));

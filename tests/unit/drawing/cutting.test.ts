@@ -9,7 +9,7 @@ import { findCurve, findLettering, isCurve, type Curve, type CurveShape, type Le
 import { ok } from '#core/result';
 import { movedBy } from '#core/setting/movedBy';
 import type { Face } from '#core/type/face';
-import { arc, circle, curve, faces, lettering, piece, track } from '../../support/pieces';
+import { arc, circle, curve, faces, lettering, piece, track, seat } from '../../support/pieces';
 import { done, same, standing } from '../../support/edits';
 
 let all: ReadonlyMap<string, Face>;
@@ -23,8 +23,8 @@ const spiral: CurveShape = { kind: 'spiral', centre: { x: 42, y: 42 }, startRadi
 const ringOf = (p: Piece): Curve => findCurve(p, 'ring')!;
 let made = 0;
 const newId = (): string => `new${made++}`;
-const at = (deg: number): Lettering['anchor'] => ({ at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre' });
-const bottom = lettering('SEA', { id: 'bottom', seat: { tops: 'inward', side: 'outside', baselineShiftMm: 0.3 }, anchor: at(180) });
+const at = (deg: number): Lettering['anchor'] => ({ at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' });
+const bottom = lettering('SEA', { id: 'bottom', seat: seat('inward', 'outside', 0.3), anchor: at(180) });
 const shapesOf = (p: Piece): string[] => p.items.filter(isCurve).map((one) => one.shape.kind);
 
 describe('cutting in halves', () => {
@@ -53,7 +53,7 @@ describe('cutting in halves', () => {
 
 describe('cutting at places', () => {
   it.each([['an arc', arc(34, -60, 120), 'arc'], ['a line', { kind: 'line', from: { x: 5, y: 50 }, to: { x: 95, y: 40 } } as CurveShape, 'line'], ['a wave', wave, 'drawn'], ['a spiral', spiral, 'drawn']])('%s gives parts that add up, lettering in place', (_name, shape, kind) => {
-    const words = (id: string, u: number): Lettering => lettering('SEA', { id, anchor: { at: { kind: 'fraction', u }, startOffsetMm: 0.4, align: 'centre' }, bookends: { startU: 0, endU: 1 } });
+    const words = (id: string, u: number): Lettering => lettering('SEA', { id, anchor: { at: { kind: 'fraction', u }, startOffsetMm: 0.4, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } });
     const before = piece([curve(shape), words('a', 0.15), words('b', 0.5), words('c', 0.85)]);
     const after = done(before, cutSteps(before, ringOf(before), [0.7, 0.3], { newId }));
     expect(shapesOf(after)).toEqual([kind, kind, kind]);
@@ -90,13 +90,13 @@ describe('cutting at places', () => {
     const after = done(before, cutInHalvesSteps(before, ringOf(before), newId));
     const set = (p: Piece) => {
       const one = findLettering(p, 'words')!;
-      const made = settingOf(one, tracksOf(p).get(one.curveId)!, all);
+      const made = settingOf(one, tracksOf(p), all);
       if (!made.ok) throw new Error(made.problem.message);
       return made.value;
     };
     expect(movedBy(set(before), set(after))).toBeGreaterThan(1);
     expect(movedBy(set(before), set(before))).toBe(0);
-    const other = settingOf(lettering('SEA'), ok(track(circle(30))), all);
+    const other = settingOf(lettering('SEA'), new Map([['ring', ok(track(circle(30)))]]), all);
     expect(other.ok && movedBy(set(before), other.value)).toBe(Infinity);
   });
 });
@@ -119,7 +119,7 @@ describe('joining', () => {
   });
   it.each([['end to start', 20, 40], ['end to end', 40, 20], ['start to start', 20, 40]])('links two lines %s by a straight stretch, whichever way they run', (name, from, to) => {
     const first: CurveShape = name === 'start to start' ? { kind: 'line', from: { x: 10, y: 0 }, to: { x: 0, y: 5 } } : { kind: 'line', from: { x: 0, y: 5 }, to: { x: 10, y: 0 } };
-    const words = lettering('A', { curveId: 'other', size: { by: 'cap', mm: 2 }, anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 1, align: 'start' }, bookends: { startU: 0, endU: 1 } });
+    const words = lettering('A', { curveId: 'other', size: { by: 'cap', mm: 2 }, anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 1, align: 'start', by: 'ink' }, bookends: { startU: 0, endU: 1 } });
     const before = piece([curve(first), curve({ kind: 'line', from: { x: from, y: 0 }, to: { x: to, y: 3 } }, 'other'), words]);
     const after = done(before, joinSteps(before, ringOf(before), findCurve(before, 'other')!));
     expect(after.items.filter(isCurve)).toHaveLength(1);

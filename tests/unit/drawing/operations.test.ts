@@ -5,7 +5,7 @@ import { settingOf } from '#core/drawing/drawPiece';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
 import { LETTER } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
-import { arc, circle, curve, faces, lettering, piece } from '../../support/pieces';
+import { arc, circle, curve, faces, lettering, piece, seat } from '../../support/pieces';
 import { done, same, standing } from '../../support/edits';
 
 const ellipse: CurveShape = { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 34, radiusYMm: 20, turnDeg: 0 };
@@ -20,9 +20,9 @@ const stands = (p: Piece): number[][] => standing(p, all);
 
 const on = (shape: CurveShape, ...letterings: Lettering[]): Piece => piece([curve(shape), ...letterings]);
 const open = (wording: string, changes: Partial<Lettering> = {}): Lettering => lettering(wording, {
-  anchor: { at: { kind: 'fraction', u: 0.4 }, startOffsetMm: 1.5, align: 'start' }, bookends: { startU: 0.1, endU: 0.9 }, ...changes,
+  anchor: { at: { kind: 'fraction', u: 0.4 }, startOffsetMm: 1.5, align: 'start', by: 'ink' }, bookends: { startU: 0.1, endU: 0.9 }, ...changes,
 });
-const below: Partial<Lettering> = { id: 'below', seat: { tops: 'inward', side: 'outside', baselineShiftMm: 0.4 }, bookends: { startU: 0.8, endU: 0.2 } };
+const below: Partial<Lettering> = { id: 'below', seat: seat('inward', 'outside', 0.4), bookends: { startU: 0.8, endU: 0.2 } };
 
 describe('reversing', () => {
   it.each([['an arc', arc(34, -60, 120)], ['a wave', wave], ['a spiral', spiral], ['a line', line], ['a drawn curve', hill]])('%s leaves its lettering where it stands', (_name, shape) => {
@@ -46,7 +46,7 @@ describe('reversing', () => {
 describe('turning into nodes', () => {
   it.each([['a circle', circle(30)], ['an ellipse', ellipse], ['an arc', arc(34, 40, -80)], ['a wave', wave], ['a line', line]])('%s leaves its lettering where it stands', (_name, shape) => {
     const closed = shape.kind === 'circle' || shape.kind === 'ellipse';
-    const before = on(shape, closed ? lettering('SEDGE', { anchor: { at: { kind: 'clock', deg: 30 }, startOffsetMm: 0, align: 'centre' } }) : open('SEDGE'));
+    const before = on(shape, closed ? lettering('SEDGE', { anchor: { at: { kind: 'clock', deg: 30 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }) : open('SEDGE'));
     const after = done(before, toDrawnSteps(before, findCurve(before, 'ring')!));
     expect(findCurve(after, 'ring')!.shape.kind).toBe('drawn');
     same(stands(before), stands(after), 5e-3);
@@ -55,7 +55,7 @@ describe('turning into nodes', () => {
 
 describe('resizing', () => {
   it('the curve alone leaves the letters their size; with letters all scales', () => {
-    const before = on(circle(30), lettering('TIDE', { seat: { tops: 'outward', side: 'outside', baselineShiftMm: 1 } }));
+    const before = on(circle(30), lettering('TIDE', { seat: seat('outward', 'outside', 1) }));
     const alone = done(before, resizeSteps(before, findCurve(before, 'ring')!, 1.2, false));
     expect(findLettering(alone, 'words')).toEqual(findLettering(before, 'words'));
     const both = done(before, resizeSteps(before, findCurve(before, 'ring')!, 1.2, true));
@@ -112,10 +112,10 @@ describe('corners', () => {
   });
   it.each(['start', 'centre', 'end'] as const)('are stepped over: no letter lies across one, all keep their order (%s)', (align) => {
     const what = lettering('ROUND THE CORNER OF THE LABEL', {
-      size: { by: 'cap', mm: 3 }, corners: { kind: 'step' }, anchor: { at: { kind: 'clock', deg: 20 }, startOffsetMm: 0, align },
+      size: { by: 'cap', mm: 3 }, corners: { kind: 'step' }, anchor: { at: { kind: 'clock', deg: 20 }, startOffsetMm: 0, align, by: 'ink' },
     });
     const p = on(square, what);
-    const set = settingOf(what, tracksOf(p).get('ring')!, all);
+    const set = settingOf(what, tracksOf(p), all);
     if (!set.ok) throw new Error(set.problem.message);
     const { path, letterDistances, measured } = set.value;
     const corners = [20, 60, 100, 140].flatMap((s) => [s - path.lengthMm, s, s + path.lengthMm]);
@@ -134,8 +134,8 @@ describe('corners', () => {
 describe('a bend tighter than the letters', () => {
   it('is named and marked, and the letters are drawn in order', () => {
     const kink: CurveShape = { kind: 'drawn', closed: false, nodes: [{ kind: 'corner', at: { x: 5, y: 20 }, back: null, ahead: { x: 46, y: 110 } }, { kind: 'corner', at: { x: 80, y: 20 }, back: { x: 39, y: 110 }, ahead: null }] };
-    const p = on(kink, open('DOWN AND UP AGAIN', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre' }, size: { by: 'cap', mm: 14 } }));
-    const set = settingOf(findLettering(p, 'words')!, tracksOf(p).get('ring')!, all);
+    const p = on(kink, open('DOWN AND UP AGAIN', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, size: { by: 'cap', mm: 14 } }));
+    const set = settingOf(findLettering(p, 'words')!, tracksOf(p), all);
     if (!set.ok) throw new Error(set.problem.message);
     expect(set.value.folded.length).toBeGreaterThan(0);
     expect(set.value.notes).toMatchObject([{ code: 'fold' }]);

@@ -9,7 +9,7 @@ import { writePdf } from '#core/output/pdf';
 import { writeSvg } from '#core/output/svg';
 import { TextBuffer } from '#core/output/textBuffer';
 import { parsePiece } from '#core/piece/read';
-import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
+import { circle, curve, faces, HOME, lettering, piece, seat } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-'));
@@ -85,7 +85,7 @@ describe('PDF', () => {
 describe('a drawing', () => {
   it('reports what it cannot draw, and draws the rest', async () => {
     const drawing = drawPiece(piece([
-      curve({ ...circle(2) }), lettering('TOO TIGHT', { seat: { tops: 'inward', side: 'inside', baselineShiftMm: 0 } }),
+      curve({ ...circle(2) }), lettering('TOO TIGHT', { seat: seat('inward', 'inside', 0) }),
       curve(circle(30), 'wide'), lettering('FINE', { id: 'fine', curveId: 'wide' }), lettering('LOST', { id: 'lost', curveId: 'wide', faceId: 'not-there' }),
     ]), await faces());
     expect(drawing.problems.map((one) => [one.code, one.field])).toEqual([['too-tight', 'words'], ['unknown-face', 'lost']]);

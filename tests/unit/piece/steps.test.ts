@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { EMPTY_HISTORY, recordChange, redoChange, undoChange, type Change } from '#core/piece/history';
 import { applyStep, applySteps, invertStep, invertSteps, mergeSteps, rebaseSteps, setStep, STEP_KINDS, type Step } from '#core/piece/steps/index';
 import { findLettering } from '#core/piece/types';
-import { circle, curve, lettering, piece } from '../../support/pieces';
+import { circle, curve, lettering, piece, seat } from '../../support/pieces';
 
 const start = piece([curve(circle(30)), lettering('TIDE'), lettering('SEDGE', { id: 'more' })]);
 
@@ -56,7 +56,7 @@ describe('steps', () => {
     expect(mergeSteps([], drag)).toEqual([setStep(start, 'words', ['seat', 'baselineShiftMm'], 0.6)]);
   });
   it('do not merge past a step on the same ground', () => {
-    const list = [setStep(start, 'words', ['seat', 'side'], 'on'), setStep(start, 'words', ['seat'], { tops: 'inward', side: 'inside', baselineShiftMm: 0 }), setStep(start, 'words', ['seat', 'side'], 'outside')];
+    const list = [setStep(start, 'words', ['seat', 'side'], 'on'), setStep(start, 'words', ['seat'], seat('inward', 'inside', 0)), setStep(start, 'words', ['seat', 'side'], 'outside')];
     const merged = mergeSteps([], list as Step[]);
     const direct = applySteps(start, list), short = applySteps(start, merged);
     expect(short).toEqual(direct);

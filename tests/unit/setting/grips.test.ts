@@ -9,7 +9,7 @@ import { shareRing } from '#core/setting/shareRing';
 import { stripOf } from '#core/setting/strip';
 import type { Face } from '#core/type/face';
 import { ok } from '#core/result';
-import { arc, circle, curve, faces, lettering, piece, track } from '../../support/pieces';
+import { arc, circle, curve, faces, lettering, piece, track, seat } from '../../support/pieces';
 
 const centre = { x: 42, y: 42 };
 const ringCurve = curve(circle(30));
@@ -57,14 +57,14 @@ describe('drags', () => {
     expect(to(-90.5)).toMatchObject({ value: { at: { deg: expect.closeTo(270, 9) } }, label: '9 o’clock' });
   });
   it('take a start offset up into the anchor', () => {
-    const offset = lettering('TIDE', { anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: (60 * Math.PI) / 36, align: 'centre' } });
+    const offset = lettering('TIDE', { anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: (60 * Math.PI) / 36, align: 'centre', by: 'ink' } });
     expect(anchoredAt(offset, ring)).toBeCloseTo(1 / 36, 9);
     expect(slideAlong(offset, ring, onClock(centre, 32, 0), onClock(centre, 32, 5), 0).value).toMatchObject({ at: { deg: expect.closeTo(15, 9) }, startOffsetMm: 0 });
     // Read the other way, a positive offset goes anticlockwise.
     expect(anchoredAt({ ...offset, seat: { ...offset.seat, tops: 'inward' } }, ring)).toBeCloseTo(-1 / 36, 9);
   });
   it('shift the baseline towards the tops, and rest at none', () => {
-    const inward = lettering('TIDE', { seat: { tops: 'inward', side: 'outside', baselineShiftMm: 1 } });
+    const inward = lettering('TIDE', { seat: seat('inward', 'outside', 1) });
     expect(shiftOff(words, ring, onClock(centre, 32, 0), onClock(centre, 34, 3), 0.2)).toMatchObject({ value: 2, label: 'baseline shift 2.00 mm' });
     expect(shiftOff(inward, ring, onClock(centre, 32, 0), onClock(centre, 34, 3), 0.2).value).toBe(-1);
     expect(shiftOff(inward, ring, onClock(centre, 32, 0), onClock(centre, 32.9, 0), 0.2)).toMatchObject({ value: 0, label: 'no baseline shift', snapped: true });
@@ -85,21 +85,21 @@ describe('setting down', () => {
     expect(setDown('new', bowCurve, bow, onClock(centre, 31, 1), null, 3)).toMatchObject({ anchor: { at: { kind: 'fraction', u: 0.5 } }, bookends: { startU: 0, endU: 1 } });
   });
   it('takes after its neighbour, in the same band', () => {
-    const like = lettering('TIDE', { faceId: 'rye', seat: { tops: 'outward', side: 'outside', baselineShiftMm: 0.7 } });
-    expect(at(180, 31, like)).toMatchObject({ faceId: 'rye', size: like.size, seat: { tops: 'inward', side: 'outside', baselineShiftMm: -0.7 } });
+    const like = lettering('TIDE', { faceId: 'rye', seat: seat('outward', 'outside', 0.7) });
+    expect(at(180, 31, like)).toMatchObject({ faceId: 'rye', size: like.size, seat: seat('inward', 'outside', -0.7) });
   });
 });
 
 describe('a ring shared between letterings', () => {
   const setOn = (one: ReturnType<typeof lettering>, on = ring) => {
-    const set = settingOf(one, ok(on), all);
+    const set = settingOf(one, new Map([['ring', ok(on)]]), all);
     if (!set.ok) throw new Error(set.problem.message);
     return set.value;
   };
   it('gives each the room up to the middles between their anchors', () => {
     const shared = shareRing(ring, 0.5, 'inward', [setOn(lettering('TIDE'))])!;
     expect(shared).toEqual({ bookends: { startU: 0.75, endU: 0.25 }, others: [{ id: 'words', bookends: { startU: 0.75, endU: 0.25 } }] });
-    const third = shareRing(ring, 0.25, 'outward', [setOn(lettering('TIDE')), setOn(lettering('SHORE', { id: 'foot', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' } }))])!;
+    const third = shareRing(ring, 0.25, 'outward', [setOn(lettering('TIDE')), setOn(lettering('SHORE', { id: 'foot', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }))])!;
     expect(third.bookends).toEqual({ startU: 0.125, endU: 0.375 });
     expect(third.others).toEqual([{ id: 'words', bookends: { startU: 0.75, endU: 0.125 } }, { id: 'foot', bookends: { startU: 0.375, endU: 0.75 } }]);
   });
@@ -117,7 +117,7 @@ describe('a ring shared between letterings', () => {
 
 describe('the flat strip', () => {
   it('has letters, bookends and hours where the curve has them', () => {
-    const set = settingOf(lettering('TIDE', { bookends: { startU: 0.75, endU: 0.25 } }), ok(ring), all);
+    const set = settingOf(lettering('TIDE', { bookends: { startU: 0.75, endU: 0.25 } }), new Map([['ring', ok(ring)]]), all);
     if (!set.ok) throw new Error();
     const strip = stripOf(set.value);
     const ringMm = 2 * Math.PI * (30 + set.value.measuredHeightMm);
@@ -132,11 +132,11 @@ describe('the proof', () => {
   it('finds what would go wrong, and nothing where all is well', () => {
     const well = piece([ringCurve, lettering('TIDE')]);
     expect(proofPiece(well, all)).toEqual([]);
-    const tight = { ...lettering('A', { id: 'tight', curveId: 'small', seat: { tops: 'inward', side: 'inside', baselineShiftMm: 0 } }) };
+    const tight = { ...lettering('A', { id: 'tight', curveId: 'small', seat: seat('inward', 'inside', 0) }) };
     const ill = piece([ringCurve, curve(circle(3), 'small'), tight, lettering('☃', { id: 'box' }), lettering(' ', { id: 'blank' }), lettering('OTTERMERE', { id: 'long', bookends: { startU: 0.99, endU: 0.01 } })]);
     expect(proofPiece(ill, all).map((one) => [one.code, one.itemId])).toEqual([['too-tight', 'tight'], ['overset', 'long'], ['missing-character', 'box'], ['empty-wording', 'blank']]);
     // Just fitting is not overset.
-    const set = settingOf(lettering('TIDE'), ok(ring), all);
+    const set = settingOf(lettering('TIDE'), new Map([['ring', ok(ring)]]), all);
     const half = set.ok ? (set.value.overset.inkMm / 2 + 0.001) / (2 * Math.PI * (30 + set.value.measuredHeightMm)) : 0;
     expect(proofPiece(piece([ringCurve, lettering('TIDE', { bookends: { startU: 1 - half, endU: half } })]), all)).toEqual([]);
   });

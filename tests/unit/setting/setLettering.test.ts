@@ -5,17 +5,14 @@ import { reseatLettering } from '#core/setting/seat';
 import { LETTER, setLettering, type SetLettering } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
 import { traceLetters } from '#core/drawing/traceLetters';
-import { arc, circle, faces, lettering, track } from '../../support/pieces';
+import { arc, circle, faces, lettering, track, seat } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
+import { pointsOf, setOn } from '../../support/setting';
 
 let all: ReadonlyMap<string, Face>;
 beforeAll(async () => { all = await faces(); });
 
-function set(what: Lettering, shape: CurveShape): SetLettering {
-  const result = setLettering(what, track(shape), all.get(what.faceId)!);
-  if (!result.ok) throw new Error(result.problem.message);
-  return result.value;
-}
+const set = (what: Lettering, shape: CurveShape): SetLettering => setOn(all, what, shape);
 const CENTRE = { x: 42, y: 42 };
 /** Clock angles of the letters' middles, in the order of the letters. */
 const angles = (s: SetLettering): number[] => Array.from(s.letterDistances, (_, i) =>
@@ -24,26 +21,7 @@ const radii = (s: SetLettering): number[] => Array.from(s.letterDistances, (_, i
   Math.hypot(s.rows[i * LETTER.length]! - CENTRE.x, s.rows[i * LETTER.length + 1]! - CENTRE.y));
 
 /** Every point of the placed outlines, curves cut finely, as the printed ink has it. */
-function inkPoints(s: SetLettering, only?: number[]): { x: number; y: number }[] {
-  const points: { x: number; y: number }[] = [];
-  let x = 0, y = 0;
-  const to = (nx: number, ny: number): void => { points.push({ x: nx, y: ny }); x = nx; y = ny; };
-  traceLetters(s, {
-    moveTo: to, lineTo: to, closePath: () => {}, paint: () => {},
-    quadTo(x1, y1, x2, y2) {
-      const [x0, y0] = [x, y];
-      for (let i = 1; i <= 200; i++) { const t = i / 200, m = 1 - t; to(m * m * x0 + 2 * m * t * x1 + t * t * x2, m * m * y0 + 2 * m * t * y1 + t * t * y2); }
-    },
-    curveTo(x1, y1, x2, y2, x3, y3) {
-      const [x0, y0] = [x, y];
-      for (let i = 1; i <= 200; i++) {
-        const t = i / 200, m = 1 - t;
-        to(m ** 3 * x0 + 3 * m * m * t * x1 + 3 * m * t * t * x2 + t ** 3 * x3, m ** 3 * y0 + 3 * m * m * t * y1 + 3 * m * t * t * y2 + t ** 3 * y3);
-      }
-    },
-  }, only);
-  return points;
-}
+const inkPoints = (s: SetLettering, only?: number[]) => pointsOf((sink) => traceLetters(s, sink, only), 200);
 
 const TOPS: Tops[] = ['outward', 'inward'];
 const SIDES: Side[] = ['outside', 'on', 'inside'];
@@ -58,8 +36,8 @@ describe('the arithmetic on a circle', () => {
       const measuredAt = random();
       for (const tops of TOPS) for (const side of SIDES) {
         const what = lettering('OTTERMERE', {
-          size: { by: 'cap', mm: cap }, seat: { tops, side, baselineShiftMm: shift },
-          spacing: { tracking: 40, measuredAt, kerning: true, ligatures: true }, anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' },
+          size: { by: 'cap', mm: cap }, seat: seat(tops, side, shift),
+          spacing: { tracking: 40, measuredAt, kerning: true, ligatures: true }, anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
         });
         const s = set(what, circle(R));
         // The rules of the six seats, written down once more: where the baseline lies, counted outward.
@@ -94,7 +72,7 @@ describe('the arithmetic on a circle', () => {
 
   it('has the same density at the top and at the bottom of one band', () => {
     const top = set(lettering('OTTERMERE LIGHT RAILWAY'), circle(30));
-    const bottom = set(lettering('OTTERMERE LIGHT RAILWAY', { seat: { tops: 'inward', side: 'outside', baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre' } }), circle(30));
+    const bottom = set(lettering('OTTERMERE LIGHT RAILWAY', { seat: seat('inward', 'outside', 0), anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }), circle(30));
     const steps = (s: SetLettering): number[] => angles(s).slice(1).map((a, i) => Math.min(normaliseDeg(a - angles(s)[i]!), normaliseDeg(angles(s)[i]! - a)));
     const b = steps(bottom);
     steps(top).forEach((step, i) => expect(b[i]).toBeCloseTo(step, 9));
@@ -104,7 +82,7 @@ describe('the arithmetic on a circle', () => {
 describe('centring', () => {
   it('goes by ink, to 0.001°, in every face', () => {
     for (const [faceId] of all) for (const [tops, deg] of [['outward', 0], ['inward', 180], ['outward', 37.5]] as const) {
-      const what = lettering('Ottermere LT', { faceId, seat: { tops, side: 'outside', baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre' }, spacing: { tracking: 55, measuredAt: 0.5, kerning: true, ligatures: true } });
+      const what = lettering('Ottermere LT', { faceId, seat: seat(tops), anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' }, spacing: { tracking: 55, measuredAt: 0.5, kerning: true, ligatures: true } });
       const s = set(what, circle(30));
       const last = s.measured.run.letters.length - 1;
       const off = inkPoints(s, [0, last]).map((p) => {
@@ -123,14 +101,14 @@ describe('centring', () => {
 
   it('puts the ink’s start or end at the anchor when asked', () => {
     for (const align of ['start', 'end'] as const) {
-      const s = set(lettering('SEDGE', { anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 2, align } }), circle(30));
+      const s = set(lettering('SEDGE', { anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 2, align, by: 'ink' } }), circle(30));
       const { inkStart, inkEnd } = s.overset;
       expect(align === 'start' ? inkStart : inkEnd).toBeCloseTo((30 * Math.PI) / 2 + 2, 8);
     }
   });
 
   it('is the same after a full turn of the anchor', () => {
-    const at = (deg: number) => set(lettering('TIDE', { anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre' } }), circle(30)).rows;
+    const at = (deg: number) => set(lettering('TIDE', { anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' } }), circle(30)).rows;
     at(400).forEach((value, i) => expect(value).toBeCloseTo(at(40)[i]!, 9));
   });
 });
@@ -140,7 +118,7 @@ describe('turning over', () => {
     const random = seeded(5);
     for (let n = 0; n < 40; n++) for (const side of SIDES) {
       const R = between(random, 20, 60);
-      const before = lettering('HHH', { seat: { tops: 'outward', side, baselineShiftMm: between(random, -2, 2) } });
+      const before = lettering('HHH', { seat: seat('outward', side, between(random, -2, 2)) });
       const after = reseatLettering(before, 'inward', side);
       const band = (what: Lettering): [number, number] => {
         const s = set(what, circle(R));
@@ -154,7 +132,7 @@ describe('turning over', () => {
   });
 
   it('twice is the identity', () => {
-    const before = lettering('TIDE', { seat: { tops: 'outward', side: 'on', baselineShiftMm: 0.7 }, anchor: { at: { kind: 'clock', deg: 12 }, startOffsetMm: 3, align: 'start' }, bookends: { startU: 0.6, endU: 0.3 } });
+    const before = lettering('TIDE', { seat: seat('outward', 'on', 0.7), anchor: { at: { kind: 'clock', deg: 12 }, startOffsetMm: 3, align: 'start', by: 'ink' }, bookends: { startU: 0.6, endU: 0.3 } });
     expect(reseatLettering(reseatLettering(before, 'inward', 'on'), 'outward', 'on')).toEqual(before);
   });
 
@@ -195,7 +173,7 @@ describe('bookends', () => {
   });
 
   it('on an arc let the rest go straight on past the end', () => {
-    const what = lettering('OTTERMERE LIGHT RAILWAY', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre' }, bookends: { startU: 0, endU: 1 } });
+    const what = lettering('OTTERMERE LIGHT RAILWAY', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } });
     const s = set(what, arc(40, -20, 40));
     expect(s.overset.beforeMm).toBeGreaterThan(1);
     const length = track(arc(40, -20, 40)).path.lengthMm;
@@ -209,7 +187,7 @@ describe('bookends', () => {
 
 describe('arcs', () => {
   it('travelled either way carry the same letters', () => {
-    const what = lettering('SEDGE', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre' } });
+    const what = lettering('SEDGE', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' } });
     const one = set(what, arc(30, -50, 100)), other = set(what, arc(30, 50, -100));
     one.rows.forEach((value, i) => expect(other.rows[i]).toBeCloseTo(value, 9));
   });
@@ -217,7 +195,7 @@ describe('arcs', () => {
 
 describe('what cannot be set', () => {
   it('says what is too tight and by how much', () => {
-    const what = lettering('TIDE', { seat: { tops: 'inward', side: 'inside', baselineShiftMm: 0 }, size: { by: 'cap', mm: 5 } });
+    const what = lettering('TIDE', { seat: seat('inward', 'inside', 0), size: { by: 'cap', mm: 5 } });
     const tight = setLettering(what, track(circle(4)), all.get('limelight')!);
     expect(tight).toMatchObject({ ok: false, problem: { code: 'too-tight', value: 4 } });
     if (!tight.ok) {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { createFace } from '#core/type/face';
 import { shapeWording } from '#core/type/shape';
-import { capHeightMm, emPt, mmPerUnit } from '#core/setting/size';
+import { emPt, mmPerUnit } from '#core/setting/size';
 import { shapeFor } from '#core/setting/measure';
 import { convexHull } from '#core/type/outline';
 import { faces } from '../../support/pieces';
@@ -67,8 +67,10 @@ describe('shaping', () => {
 describe('letter size', () => {
   it('by cap height and by em say the same', async () => {
     const { metrics } = (await faces()).get('rye')!;
-    const pt = emPt({ by: 'cap', mm: 6 }, metrics);
-    expect(capHeightMm({ by: 'em', pt }, metrics)).toBeCloseTo(6, 12);
+    const pt = emPt(mmPerUnit({ by: 'cap', mm: 6 }, metrics), metrics);
+    expect(mmPerUnit({ by: 'em', pt }, metrics) * metrics.capHeight).toBeCloseTo(6, 12);
+    expect(mmPerUnit({ by: 'x', mm: 4 }, metrics) * metrics.xHeight).toBeCloseTo(4, 12);
+    expect(mmPerUnit({ by: 'ink', mm: 7 }, metrics, 1400) * 1400).toBeCloseTo(7, 12);
     expect(mmPerUnit({ by: 'em', pt: 72 }, metrics) * metrics.upem).toBeCloseTo(25.4, 12);
   });
 });

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { movedTo } from '#core/drawing/operations';
+import { rewrite } from '#core/drawing/reseat';
+import { twinSteps } from '#core/drawing/twin';
+import { setStep } from '#core/piece/steps/index';
+import { findCurve, findLettering, isCurve, type Lettering } from '#core/piece/types';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** What can be done with a lettering as a whole. */
+const props = defineProps<{ lettering: Lettering }>();
+const emit = defineEmits<{ remove: [] }>();
+const store = usePiece();
+const view = useView();
+
+const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));
+const closed = computed(() => store.trackOf(props.lettering.curveId)?.path.path.closed ?? false);
+const twin = computed(() => store.piece!.items.find((item): item is Lettering => item.type === 'lettering' && (item.id === props.lettering.twinOf || item.twinOf === props.lettering.id)) ?? null);
+
+const warn = (problem: { message: string } | null): void => { if (problem) store.news = { kind: 'warning', text: problem.message }; };
+function makeTwin(): void {
+  const id = nanoid(8);
+  const steps = twinSteps(store.piece!, props.lettering, id);
+  warn(steps.ok ? store.edit('Make the twin', steps.value, undefined, [id]) : steps.problem);
+}
+function part(): void {
+  const own = props.lettering.twinOf ? props.lettering : twin.value;
+  if (own && findLettering(store.piece!, own.id)) store.set('Part from its twin', own.id, ['twinOf'], null);
+}
+function moveTo(curveId: string): void {
+  const track = store.trackOf(curveId);
+  if (!track || !findCurve(store.piece!, curveId) || curveId === props.lettering.curveId) return;
+  warn(store.edit('Move to another curve', rewrite(store.piece!, props.lettering, movedTo(props.lettering, curveId, track))));
+}
+const copySeat = (): void => {
+  const { seat, anchor, stance, spacing } = props.lettering;
+  view.seatCopy = { seat: { ...seat, hold: null }, anchor, stance, spacing };
+};
+function pasteSeat(): void {
+  const copy = view.seatCopy;
+  if (!copy) return;
+  const { id } = props.lettering;
+  const at = copy.anchor.at.kind === 'clock' && !closed.value ? props.lettering.anchor.at : copy.anchor.at;
+  warn(store.edit('Paste seat', [
+    setStep(store.piece!, id, ['seat'], copy.seat), setStep(store.piece!, id, ['anchor'], { ...copy.anchor, at }),
+    setStep(store.piece!, id, ['stance'], copy.stance), setStep(store.piece!, id, ['spacing'], copy.spacing),
+  ]));
+}
+</script>
+
+<template>
+  <section class="section" aria-label="Do with the lettering">
+    <header><h2>Do with it</h2><span v-if="twin" class="quiet">in step with “{{ twin.wording.slice(0, 14) }}”</span></header>
+    <div class="acts">
+      <button v-if="closed && !twin" class="key" type="button" title="The same lettering opposite, upright, in the same band" @click="makeTwin">Make its twin</button>
+      <button v-if="twin" class="key" type="button" @click="part">Part from its twin</button>
+      <button class="key" type="button" @click="copySeat">Copy seat</button>
+      <button class="key" type="button" :disabled="!view.seatCopy" @click="pasteSeat">Paste seat</button>
+      <button class="key" type="button" @click="emit('remove')">Delete this lettering</button>
+    </div>
+    <div v-if="curves.length > 1" class="row">
+      <span class="label">On the curve</span>
+      <el-select :model-value="lettering.curveId" aria-label="On the curve" @change="moveTo">
+        <el-option v-for="one in curves" :key="one.id" :value="one.id" :label="one.name" />
+      </el-select>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.acts { display: flex; flex-wrap: wrap; gap: 7px; margin-bottom: 4px; }
+.acts .key { padding: 0 10px; }
+</style>
