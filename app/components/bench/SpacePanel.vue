@@ -13,6 +13,7 @@ const measuredAt = set('Measured at', 'measuredAt');
 const kerning = set('Kerning', 'kerning');
 const ligatures = set('Ligatures', 'ligatures');
 
+const joined = computed(() => store.selectedSetting?.measured.run.joined === true);
 const heightWord = computed(() => ({ 0: 'the baseline', 0.5: 'the middle of the caps', 1: 'the cap line' })[props.lettering.spacing.measuredAt] ?? `${Math.round(props.lettering.spacing.measuredAt * 100)} % of the cap height`);
 const fits = computed(() => {
   const overset = store.selectedSetting ? worstLine(store.selectedSetting).overset : null;
@@ -25,7 +26,8 @@ const fits = computed(() => {
 <template>
   <section class="section" aria-label="Space">
     <header><h2>Space</h2><span v-if="fits" :class="fits.over ? 'over' : 'quiet'">{{ fits.text }}</span></header>
-    <SliderField label="Tracking" :model-value="lettering.spacing.tracking" limits="tracking" :min="-100" :max="300" :step="1" :places="1" :commit="tracking" />
+    <p v-if="joined" class="quiet explain">Joined letters are not tracked: it would tear them apart. Spread the words, or choose another size.</p>
+    <SliderField v-else label="Tracking" :model-value="lettering.spacing.tracking" limits="tracking" :min="-100" :max="300" :step="1" :places="1" :commit="tracking" />
     <SliderField
       label="Measured at" :model-value="lettering.spacing.measuredAt" limits="measuredAt" :min="0" :max="1" :step="0.05"
       :word="`Measured at ${heightWord}`" :commit="measuredAt"
