@@ -15,6 +15,7 @@ import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { useCurveEdits } from './useCurveEdits';
 import { startDrag } from './useDrag';
+import { useLetterNudge } from './useLetterNudge';
 import { SNAP_PX, useSnapping } from './useSnapping';
 
 /** Pixels within which a click belongs to a curve. */
@@ -28,6 +29,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   const view = useView();
   const { snap } = useSnapping();
   const edits = useCurveEdits();
+  const letters = useLetterNudge();
 
   /** The place of a pointer on the sheet, mm. */
   function at(event: MouseEvent): Vec {
@@ -55,14 +57,22 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
 
   /** Along the curve it slides, off the curve it shifts: the first few pixels decide which. */
   function dragLettering(event: PointerEvent, lettering: Lettering): void {
+    const again = store.selectedId === lettering.id && store.selection.length === 1;
     store.select([lettering.id]);
     const from = at(event);
     const track = store.trackUnder(lettering);
     if (!track) return;
+    const hit = letters.hitOn(lettering, from);
+    const single = again && letters.isPicked(hit) ? hit : null;
     let along: boolean | null = null;
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);
+        if (single) {
+          const way = letters.inFrameOf(single, lettering, { x: to.x - from.x, y: to.y - from.y });
+          tell(letters.nudge(lettering, single.from, way.along, way.off, gesture), to);
+          return;
+        }
         along ??= goesAlong(track, from, to);
         if (along) {
           const grip = slideAlong(lettering, track, from, to, next.altKey ? 0 : snapMm());
@@ -74,7 +84,12 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
           tell(problem?.message ?? grip.label, to, grip.snapped);
         }
       },
-      end: hush,
+      end: (_last, moved) => {
+        hush();
+        // A click on letters that are selected already picks the one that is meant.
+        if (!moved && again && hit) letters.pick(hit);
+        else if (!single) view.range = null;
+      },
     });
   }
 

@@ -26,6 +26,10 @@ export const useView = defineStore('view', () => {
   const keepBand = ref(true);
   /** A seat that was copied, to be given to another lettering. */
   const seatCopy = shallowRef<Pick<Lettering, 'seat' | 'anchor' | 'stance' | 'spacing'> | null>(null);
+  /** The stretch of the selected lettering's wording that is picked; both ends alike for a caret. */
+  const range = shallowRef<{ readonly from: number; readonly to: number } | null>(null);
+  /** Whether the wording is being typed into. */
+  const typing = ref(false);
   /** The node picked on a drawn curve. */
   const node = ref<number | null>(null);
 
@@ -60,5 +64,5 @@ export const useView = defineStore('view', () => {
     panY.value += dy;
   }
 
-  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, typing, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
 });

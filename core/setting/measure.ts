@@ -6,6 +6,9 @@ import { applyCase, smallCapitalScale } from './letterCase';
 /** A line of a wording, shaped. */
 export interface ShapedLine {
   readonly run: ShapedRun;
+  /** The stretch of the whole wording that it is, in UTF-16 units, without its line feed. */
+  readonly start: number;
+  readonly end: number;
   /** Where each letter begins in the whole wording as it was typed, in UTF-16 units. */
   readonly origins: readonly number[];
   /** The scale of each letter, where small capitals are made by scaling; null where every letter has 1. */
@@ -39,7 +42,7 @@ export function shapeLines(face: Face, { wording, letterCase, spacing, features,
     const start = from;
     from += line.length + 1;
     return {
-      run, origins: run.letters.map((letter) => start + (cased.origin[letter.index] ?? letter.index)),
+      run, start, end: start + line.length, origins: run.letters.map((letter) => start + (cased.origin[letter.index] ?? letter.index)),
       scales: cased.small.includes(true) ? Float64Array.from(run.letters, (letter) => (cased.small[letter.index] ? smallCapitalScale(face) : 1)) : null,
     };
   });

@@ -9,7 +9,7 @@ describe('the shelf', () => {
   let server: Server, browser: Browser, page: Page;
   const errors: string[] = [];
   /** In the order of their files, which is the order on a new shelf. */
-  const demos = readdirSync(`${HOME}/demo`).sort().map((name) => JSON.parse(readFileSync(`${HOME}/demo/${name}`, 'utf8')).name as string);
+  const demos = readdirSync(`${HOME}/demo`).filter((name) => name.endsWith('.json')).sort().map((name) => JSON.parse(readFileSync(`${HOME}/demo/${name}`, 'utf8')).name as string);
   const names = () => page.locator('.card .name').allTextContents();
   beforeAll(async () => {
     server = await Server.start();

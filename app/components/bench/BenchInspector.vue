@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { hasCorners } from '#core/setting/corners';
 import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 /** What is selected, in the order in which the work is done. */
 const emit = defineEmits<{ remove: [id: string]; letter: [] }>();
 const store = usePiece();
-const letters = useTemplateRef<{ focus: () => void }>('letters');
+const view = useView();
+const letters = useTemplateRef<{ focus: (at?: number) => void }>('letters');
 const track = computed(() => (store.selectedLettering ? store.trackUnder(store.selectedLettering) : null));
 const cornered = computed(() => {
   const under = store.selectedLettering && store.trackOf(store.selectedLettering.curveId);
   return under !== null && hasCorners(under);
 });
-defineExpose({ focusWording: () => letters.value?.focus() });
+defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
 </script>
 
 <template>
@@ -19,6 +21,7 @@ defineExpose({ focusWording: () => letters.value?.focus() });
     <SeveralPanel v-if="store.several.length > 1" :items="store.several" />
     <template v-else-if="store.selectedLettering && store.selectedCurve">
       <LettersPanel ref="letters" :key="store.selectedLettering.id" :lettering="store.selectedLettering" />
+      <PickedLetters v-if="!view.typing" :lettering="store.selectedLettering" />
       <SeatPanel v-if="track" :lettering="store.selectedLettering" :track="track" />
       <SpacePanel :lettering="store.selectedLettering" />
       <StancePanel :lettering="store.selectedLettering" />

@@ -4,6 +4,7 @@ import { traceStraight } from '#core/drawing/traceLetters';
 import { useElementSize } from '@vueuse/core';
 import { bookendAt, slideTo } from '#core/setting/grips';
 import { stripOf } from '#core/setting/strip';
+import { useLetterNudge } from '~/composables/useLetterNudge';
 import { startDrag } from '~/composables/useDrag';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -22,6 +23,7 @@ const surface = useTemplateRef<SVGSVGElement>('surface');
 const scroller = useTemplateRef<HTMLDivElement>('scroller');
 const { width: room } = useElementSize(scroller);
 const told = ref('');
+const { nudge } = useLetterNudge();
 
 const set = computed(() => store.selectedSetting);
 const strip = computed(() => (set.value ? stripOf(set.value) : null));
@@ -59,16 +61,36 @@ function dragLetters(event: PointerEvent): void {
   const { lettering, track } = set.value!;
   const unrolled = strip.value!;
   const mm = scale.value;
-  const from = event.clientX;
+  const [from, fromY] = [event.clientX, event.clientY];
+  const x = at(event);
+  const { origins } = set.value!.measured;
+  // The letter under the pointer: the one whose middle is nearest.
+  let index = 0;
+  unrolled.letters.forEach((middle, i) => { if (Math.abs(middle - x) < Math.abs(unrolled.letters[index]! - x)) index = i; });
+  const own = origins[index] ?? 0;
+  const behind = origins.reduce((least, one) => (one > own && one < least ? one : least), set.value!.measured.end);
+  const picked = !view.typing && view.range?.from === own && view.range.to === behind;
   startDrag(event, {
     move: (next, gesture) => {
+      if (picked) { told.value = nudge(lettering, own, (next.clientX - from) / mm, (fromY - next.clientY) / mm, gesture); return; }
       const grip = slideTo(lettering, track, unrolled.fractionAt((next.clientX - from) / mm), SNAP_PX / mm);
       store.set('Slide along the curve', lettering.id, ['anchor'], grip.value, gesture);
       told.value = grip.label;
     },
-    end: () => { told.value = ''; },
+    end: (_last, moved) => {
+      told.value = '';
+      if (!moved && origins.length > 0) view.range = { from: own, to: behind };
+    },
   });
 }
+
+/** Letters that are picked, as boxes behind them. */
+const pickedBoxes = computed(() => {
+  const current = set.value;
+  if (!current || !strip.value || !view.range) return [];
+  const { from, to } = view.range;
+  return current.measured.origins.flatMap((origin, i) => (origin >= from && origin < to ? [{ x: px(strip.value!.letters[i]! - current.measured.halfAdvances[i]!), width: 2 * current.measured.halfAdvances[i]! * scale.value }] : []));
+});
 
 function dragBookend(event: PointerEvent, which: 'start' | 'end'): void {
   const { lettering, track } = set.value!;
@@ -114,6 +136,7 @@ const summary = computed(() => {
           <line class="capline" :x1="px(strip.from)" :x2="px(strip.to)" :y1="BASE - set.capMm * scale" :y2="BASE - set.capMm * scale" />
           <line class="baseline" :x1="px(strip.from)" :x2="px(strip.to)" :y1="BASE" :y2="BASE" />
           <path class="anchor" :d="`M${px(0)} ${BASE + 11}l5 5l-5 5l-5 -5Z`" />
+          <rect v-for="box in pickedBoxes" :key="box.x" class="picked" :x="box.x" :width="box.width" :y="BASE - set.capMm * scale - 5" :height="set.capMm * scale + 10" rx="3" />
           <g class="letters" @pointerdown="dragLetters">
             <rect :x="px(strip.letters[0] ?? 0) - 20" :width="Math.max(40, px(strip.letters.at(-1) ?? 0) - px(strip.letters[0] ?? 0) + 40)" :y="BASE - MAX_CAP - 4" :height="MAX_CAP + 14" fill="transparent" />
             <g :transform="`translate(${origin} ${BASE}) scale(${scale * UNIT_MM.coarse})`">
@@ -145,6 +168,7 @@ h2 { font-size: 13px; font-weight: 600; }
 .figure { font-size: 11px; fill: var(--ink-soft); }
 .baseline { stroke: var(--brass); }
 .capline { stroke: var(--brass); stroke-dasharray: 3 3; opacity: .7; }
+.picked { fill: #0f6b6b2e; stroke: var(--teal); stroke-dasharray: 2 2; }
 .letters { cursor: grab; fill: var(--ink); }
 .letters .bad { fill: var(--rust); }
 .anchor { fill: var(--teal); }

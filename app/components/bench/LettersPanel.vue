@@ -1,14 +1,17 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { rewordSteps } from '#core/piece/reword';
 import type { LetterCase, Lettering, LetterSize } from '#core/piece/types';
 import { hasSmallCapitals } from '#core/setting/letterCase';
 import { emPt } from '#core/setting/size';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 const faces = useFaces();
+const view = useView();
 const field = useTemplateRef<HTMLTextAreaElement>('field');
 let gesture = '';
 
@@ -25,11 +28,26 @@ const known = computed(() => faces.listing.some((one) => one.id === props.letter
 const count = computed(() => [...props.lettering.wording].length);
 const lines = computed(() => props.lettering.wording.split('\n').length);
 
+/** What is picked in the field is picked on the sheet, and the other way round. */
+function tellRange(): void {
+  const { selectionStart: from, selectionEnd: to } = field.value!;
+  if (view.range?.from !== from || view.range.to !== to) view.range = { from, to };
+}
+watch(() => view.range, (range) => {
+  const input = field.value;
+  if (!range || !input || !view.typing || (input.selectionStart === range.from && input.selectionEnd === range.to)) return;
+  input.setSelectionRange(range.from, range.to);
+});
+useEventListener(document, 'selectionchange', () => { if (document.activeElement === field.value) tellRange(); });
+onBeforeUnmount(() => { view.range = null; view.typing = false; });
+
 /** One stay in the field is one gesture. */
-function begin(): void { gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
+function begin(): void { view.typing = true; gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
 function type(event: Event): void {
   store.edit('Change wording', rewordSteps(store.piece!, props.lettering, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')), gesture);
+  tellRange();
 }
+function done(): void { view.typing = false; view.range = null; }
 function onEnter(event: KeyboardEvent): void {
   // Enter is done with the words; Shift and Enter begins another line.
   if (event.shiftKey) return;
@@ -45,7 +63,12 @@ async function setFace(id: string): Promise<void> {
   store.set('Change typeface', props.lettering.id, ['faceId'], id);
 }
 
-defineExpose({ focus: () => { field.value?.focus(); field.value?.select(); } });
+/** Begins typing: with everything picked, or with the caret at a place. */
+function focus(at?: number): void {
+  field.value?.focus({ preventScroll: at !== undefined });
+  if (at === undefined) field.value?.select(); else field.value?.setSelectionRange(at, at);
+}
+defineExpose({ focus });
 </script>
 
 <template>
@@ -53,7 +76,7 @@ defineExpose({ focus: () => { field.value?.focus(); field.value?.select(); } });
     <header><h2>Letters</h2><span class="quiet">{{ count }} {{ count === 1 ? 'character' : 'characters' }}</span></header>
     <textarea
       ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
-      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @input="type"
+      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @input="type"
       @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
     />
     <p v-if="missing" class="note" role="status">{{ missing }}</p>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
 import { extentOf } from '#core/geometry/extent';
-import { frameAt } from '#core/geometry/walk';
 import type { Vec } from '#core/geometry/vec';
 import type { Curve, Lettering } from '#core/piece/types';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { traceLetters } from '#core/drawing/traceLetters';
+import { caretAt, letterBox, lettersIn } from '#core/setting/caret';
 import { bandLines, parallelPoints, placeOff } from '#core/setting/guides';
 import { linesOf } from '#core/setting/setLettering';
 import { placeName } from '#core/setting/anchorPlaces';
@@ -91,15 +91,18 @@ const resizers = computed(() => {
   ];
 });
 
-/** Where the next words will stand while a lettering has none. */
+/** Where words are typed: the caret, or what is picked of them; and where the first words will stand. */
 const caret = computed(() => {
-  if (!set.value || set.value.lettering.wording !== '') return null;
-  const { path, anchorDistance, direction, baselineMm, capMm } = set.value;
-  const frame = frameAt(path, anchorDistance);
-  if (!Number.isFinite(frame.point.x)) return null;
-  const foot = view.toScreen(placeOff(path, anchorDistance, direction, baselineMm).point);
-  const head = view.toScreen(placeOff(path, anchorDistance, direction, baselineMm + capMm).point);
-  return { foot, head };
+  const current = set.value;
+  if (!current || !view.typing && current.lettering.wording !== '') return null;
+  const at = view.range ?? { from: 0, to: 0 };
+  if (at.from !== at.to) return null;
+  const { foot, head } = caretAt(current, at.from);
+  return Number.isFinite(foot.x) ? { foot: view.toScreen(foot), head: view.toScreen(head) } : null;
+});
+const picked = computed(() => {
+  if (!set.value || !view.range || view.range.from === view.range.to) return '';
+  return lettersIn(set.value, view.range.from, view.range.to).map((ref) => `${line(letterBox(ref))}Z`).join('');
 });
 
 function take(event: PointerEvent, curve: Curve, handleId: string): void {
@@ -136,6 +139,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
       <path :d="band.baseline" class="baseline" />
       <path :d="band.capLine" class="capline" />
     </template>
+    <path v-if="picked" :d="picked" class="picked-letters" />
     <line v-if="caret" class="caret" :x1="caret.foot.x" :y1="caret.foot.y" :x2="caret.head.x" :y2="caret.head.y" />
     <g
       v-for="mark in bookends" :key="mark.which" class="bookend" tabindex="0" role="slider" :data-bookend="mark.which" :aria-label="mark.name"
@@ -173,6 +177,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 .hairline { fill: none; stroke: var(--teal); stroke-width: 1; }
 .baseline { fill: none; stroke: var(--brass-light); stroke-width: 1; }
 .capline { fill: none; stroke: var(--brass-light); stroke-width: 1; stroke-dasharray: 4 3; }
+.picked-letters { fill: #0f6b6b2e; stroke: var(--teal); stroke-width: 1; stroke-dasharray: 2 2; }
 .caret { stroke: var(--teal); stroke-width: 2; animation: blink 1.1s steps(2) infinite; }
 @keyframes blink { 50% { opacity: 0; } }
 .bookend { cursor: ew-resize; }

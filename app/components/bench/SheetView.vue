@@ -3,13 +3,15 @@ import { useElementSize, useEventListener } from '@vueuse/core';
 import { Minus, Plus } from 'lucide-vue-next';
 import type { Curve, Lettering } from '#core/piece/types';
 import { findCurve, findLettering } from '#core/piece/types';
+import { letterAt } from '#core/setting/caret';
 import { bookendAt } from '#core/setting/grips';
+import { startDrag } from '~/composables/useDrag';
 import { usePointTools } from '~/composables/usePointTools';
 import { endNudges, useSheetGestures } from '~/composables/useSheetGestures';
 import { usePiece } from '~/stores/piece';
 import { useView, type Tool } from '~/stores/view';
 
-const emit = defineEmits<{ typing: []; remove: [id: string] }>();
+const emit = defineEmits<{ typing: [at?: number]; remove: [id: string] }>();
 
 const store = usePiece();
 const view = useView();
@@ -70,8 +72,21 @@ function onLettering(event: PointerEvent, lettering: Lettering): void {
   if (spaceHeld.value || event.button !== 0) return;
   event.stopPropagation();
   if (view.tool === 'pick' && event.shiftKey) store.toggle(lettering.id);
+  else if (view.tool === 'pick' && view.typing && store.selectedId === lettering.id) pickWords(event, lettering);
   else if (view.tool === 'pick') gestures.dragLettering(event, lettering);
   else onDesk(event);
+}
+
+/** While words are typed, a press among them puts the caret there, and a drag picks a stretch. */
+function pickWords(event: PointerEvent, lettering: Lettering): void {
+  // The field keeps the keys.
+  event.preventDefault();
+  const set = store.settings.get(lettering.id);
+  const hit = (next: MouseEvent): number | null => (set?.ok ? letterAt(set.value, gestures.at(next))?.caret ?? null : null);
+  const from = hit(event);
+  if (from === null) return;
+  view.range = { from, to: from };
+  startDrag(event, { move: (next) => { const to = hit(next) ?? from; view.range = { from: Math.min(from, to), to: Math.max(from, to) }; } });
 }
 
 function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number): void {
@@ -86,7 +101,12 @@ function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number):
 function onDouble(event: MouseEvent): void {
   const target = event.target as Element;
   if (tools.busy.value) { tools.finish(); return; }
-  if (target.closest('[data-lettering]')) { emit('typing'); return; }
+  const over = target.closest('[data-lettering]')?.getAttribute('data-lettering');
+  if (over) {
+    const set = store.settings.get(over);
+    emit('typing', set?.ok ? letterAt(set.value, gestures.at(event))?.caret : undefined);
+    return;
+  }
   if (view.tool === 'pick' && gestures.letterAt(gestures.at(event))) emit('typing');
 }
 

@@ -12,7 +12,7 @@ const route = useRoute();
 const store = usePiece();
 const faces = useFaces();
 const view = useView();
-const inspector = useTemplateRef<{ focusWording: () => void }>('inspector');
+const inspector = useTemplateRef<{ focusWording: (at?: number) => void }>('inspector');
 const problem = ref('');
 const output = ref(false);
 const deleting = shallowRef<Curve | null>(null);
@@ -32,9 +32,9 @@ async function load(): Promise<void> {
 onMounted(load);
 onBeforeUnmount(() => store.close());
 
-async function startTyping(): Promise<void> {
+async function startTyping(at?: number): Promise<void> {
   await nextTick();
-  inspector.value?.focusWording();
+  inspector.value?.focusWording(at);
 }
 
 function letterOnCurve(): void {
