@@ -2,9 +2,10 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import { CURRENT_VERSION, parsePiece, readPiece } from '#core/piece/read';
-import type { Face } from '#core/type/face';
+import { createFace, type Face } from '#core/type/face';
 import { shippedFaces } from '../fonts/shippedFaces';
 import { openDatabase, type Database } from './data/database';
+import { findFace } from './data/faces';
 import { keepImage, readImage } from './data/images';
 import { takeLock } from './data/lock';
 import { insertPiece, olderPieces, replaceDocument } from './data/pieces';
@@ -63,4 +64,18 @@ export async function stopDatabase(): Promise<void> {
 
 export const database = (): Promise<Database> => opening ?? Promise.reject(new Error('The database was not started.'));
 
-export const allFaces = (): Promise<ReadonlyMap<string, Face>> => (faces ??= shippedFaces(HOME));
+/** Brought faces that have been asked for, ready to draw with. */
+const own = new Map<string, Face>();
+
+/** The faces that ship, and those of the given ids that were brought. */
+export async function facesFor(ids: Iterable<string>): Promise<ReadonlyMap<string, Face>> {
+  const shipped = await (faces ??= shippedFaces(HOME));
+  const db = await database();
+  const more = [...new Set(ids)].filter((id) => !shipped.has(id));
+  for (const id of more) {
+    const found = own.has(id) ? null : await findFace(db, id);
+    const face = found && createFace(id, found.name, found.bytes);
+    if (face?.ok) own.set(id, face.value);
+  }
+  return more.length === 0 ? shipped : new Map([...shipped, ...more.flatMap((id) => (own.has(id) ? [[id, own.get(id)!] as const] : []))]);
+}

@@ -1,22 +1,47 @@
 import { createFace, type Face } from '#core/type/face';
 import type { Problem } from '#core/result';
 import list from '../../fonts/faces.json';
+import { api } from '~/utils/api';
+import { readKept, writeKept } from '~/utils/kept';
 
 export interface FaceListing {
   readonly id: string;
   readonly name: string;
   readonly character: string;
+  readonly scripts: readonly string[];
+  /** What its maker says of embedding it; empty for faces that ship. */
+  readonly embedding: string;
+  readonly own: boolean;
 }
 
-/** The faces that ship: their list, and those that have been fetched, ready to shape with. */
+/** The face that stands in where another is not at hand. */
+const STAND_IN = 'zilla-slab-bold';
+const RECENTS = 8;
+
+/** A name from the id of a brought face that is gone: it is made of the name. */
+export const nameOfId = (id: string): string => id.replace(/^own-/, '').replace(/-[0-9a-f]{8}$/, '').replace(/-/g, ' ');
+
+const shipped: readonly FaceListing[] = list.map((one) => ({ ...one, embedding: '', own: false }));
+
+/** The faces that ship and those that were brought: their list, and those that have been fetched, ready to shape with. */
 export const useFaces = defineStore('faces', () => {
   const loaded = shallowRef<ReadonlyMap<string, Face>>(new Map());
   const problem = shallowRef<Problem | null>(null);
-  const listing: readonly FaceListing[] = list;
+  const brought = shallowRef<readonly FaceListing[]>([]);
+  const listing = computed((): readonly FaceListing[] => [...shipped, ...brought.value]);
+  const favourites = shallowRef<readonly string[]>(readKept('favourite-faces'));
+  const recents = shallowRef<readonly string[]>(readKept('recent-faces'));
   const underway = new Map<string, Promise<void>>();
+  let listed: Promise<void> | undefined;
 
-  async function fetchFace({ id, name }: FaceListing): Promise<void> {
-    const response = await fetch(`/faces/${id}.ttf`).catch(() => null);
+  const add = (id: string, face: Face): void => { loaded.value = new Map(loaded.value).set(id, face); };
+  const asListing = (one: { id: string; name: string; embedding: string }): FaceListing => ({ ...one, character: 'your own', scripts: [], own: true });
+
+  /** The list of brought faces, fetched once. */
+  const listBrought = (): Promise<void> => (listed ??= api.faces().then((all) => { brought.value = all.map(asListing); }, () => { listed = undefined; }));
+
+  async function fetchFace({ id, name, own }: Pick<FaceListing, 'id' | 'name' | 'own'>): Promise<void> {
+    const response = await fetch(own ? api.face(id) : `/faces/${id}.ttf`).catch(() => null);
     if (!response?.ok) {
       underway.delete(id);
       problem.value = { code: 'face-not-fetched', value: id, message: `The typeface ${name} could not be fetched. Check that Under Arc is running and reload.` };
@@ -28,21 +53,53 @@ export const useFaces = defineStore('faces', () => {
     // The page's own copy is for menus and fields only; the sheet is drawn from outlines.
     const shown = await new FontFace(`ua-${id}`, bytes).load().catch(() => null);
     if (shown) document.fonts.add(shown);
-    loaded.value = new Map(loaded.value).set(id, face.value);
+    add(id, face.value);
   }
 
-  /** Fetches faces that are not at hand yet; unknown ids are left to the drawing to report. */
-  function ensure(ids: Iterable<string>): Promise<unknown> {
-    const wanted = [...new Set(ids)].map((id) => listing.find((one) => one.id === id)).filter((one) => one !== undefined);
-    return Promise.all(wanted.map((one) => {
-      let task = underway.get(one.id);
-      if (!task) underway.set(one.id, (task = fetchFace(one)));
-      return task;
+  /** Another face under the id of one that is not at hand, so that the words can still be seen and worked on. */
+  async function standIn(id: string): Promise<void> {
+    await fetchOnce(shipped.find((one) => one.id === STAND_IN)!);
+    const face = loaded.value.get(STAND_IN);
+    if (face) add(id, { ...face, id, standsInFor: nameOfId(id) });
+  }
+
+  function fetchOnce(one: Pick<FaceListing, 'id' | 'name' | 'own'>): Promise<void> {
+    let task = underway.get(one.id);
+    if (!task) underway.set(one.id, (task = fetchFace(one)));
+    return task;
+  }
+
+  /** Fetches faces that are not at hand yet; for ids that nobody has, another face stands in. */
+  async function ensure(ids: Iterable<string>): Promise<void> {
+    const wanted = [...new Set(ids)];
+    if (wanted.some((id) => !shipped.some((one) => one.id === id))) await listBrought();
+    await Promise.all(wanted.map((id) => {
+      const known = listing.value.find((one) => one.id === id);
+      return known ? fetchOnce(known) : loaded.value.has(id) ? undefined : standIn(id);
     }));
+  }
+
+  /** Keeps a font file with the server. @throws RequestFailed when it is not one */
+  async function bring(file: File): Promise<FaceListing> {
+    await listBrought();
+    const kept = asListing(await api.sendFace(file));
+    brought.value = [...brought.value.filter((one) => one.id !== kept.id), kept].sort((a, b) => a.name.localeCompare(b.name));
+    underway.delete(kept.id);
+    await fetchOnce(kept);
+    return kept;
+  }
+
+  function toggleFavourite(id: string): void {
+    favourites.value = favourites.value.includes(id) ? favourites.value.filter((one) => one !== id) : [...favourites.value, id];
+    writeKept('favourite-faces', favourites.value);
+  }
+  function used(id: string): void {
+    recents.value = [id, ...recents.value.filter((one) => one !== id)].slice(0, RECENTS);
+    writeKept('recent-faces', recents.value);
   }
 
   /** CSS family under which a fetched face can be shown in fields and menus. */
   const cssFamily = (id: string): string => `'ua-${id}', var(--ua-type)`;
 
-  return { listing, loaded, problem, ensure, cssFamily };
+  return { listing, loaded, problem, favourites, recents, ensure, bring, listBrought, toggleFavourite, used, cssFamily };
 });

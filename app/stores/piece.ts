@@ -66,7 +66,7 @@ export const usePiece = defineStore('piece', () => {
     return found?.ok ? found.value : null;
   });
   const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
-    !isLettering(item) || faces.loaded.has(item.faceId) || !faces.listing.some((one) => one.id === item.faceId)));
+    !isLettering(item) || faces.loaded.has(item.faceId)));
   const findings = computed(() => (piece.value && facesReady.value ? proofPiece(piece.value, faces.loaded) : []));
 
   function show(): void {

@@ -47,10 +47,10 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   throw new RequestFailed(response.status, known);
 }
 
-async function sendImage(blob: Blob): Promise<{ id: string }> {
-  const response = await fetch('/api/images', { method: 'POST', headers: { 'content-type': blob.type }, body: blob })
+async function sendFile<T>(path: string, blob: Blob): Promise<T> {
+  const response = await fetch(`/api${path}`, { method: 'POST', headers: { 'content-type': blob.type || 'application/octet-stream' }, body: blob })
     .catch(() => { throw new RequestFailed(0, UNREACHABLE); });
-  if (response.ok) return await response.json() as { id: string };
+  if (response.ok) return await response.json() as T;
   throw new RequestFailed(response.status, await response.json().catch(() => UNREACHABLE) as Problem);
 }
 
@@ -67,7 +67,10 @@ export const api = {
   changesSince: (id: string, since: number) =>
     request<{ lines: LoggedChange[] }>('GET', `${at(id)}/changes?since=${since}`).then((answer) => answer.lines),
   picture: (id: string, revision: number): string => `/api${at(id)}/picture.svg?revision=${revision}`,
-  sendImage,
+  faces: () => request<{ faces: { id: string; name: string; embedding: string }[] }>('GET', '/faces').then((answer) => answer.faces),
+  face: (id: string): string => `/api/faces/${encodeURIComponent(id)}`,
+  sendFace: (file: File) => sendFile<{ id: string; name: string; embedding: string }>(`/faces?name=${encodeURIComponent(file.name)}`, file),
+  sendImage: (blob: Blob) => sendFile<{ id: string }>('/images', blob),
   image: (imageId: string): string => `/api/images/${imageId}`,
   events: (id: string): string => `/api${at(id)}/events`,
 

@@ -13,10 +13,11 @@ const faces = new Map<string, Face>();
 
 async function ensureFaces(piece: Piece): Promise<void> {
   const wanted = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
-  await Promise.all(list.filter(({ id }) => wanted.has(id) && !faces.has(id)).map(async ({ id, name }) => {
-    const response = await fetch(`/faces/${id}.ttf`);
+  await Promise.all([...wanted].filter((id) => !faces.has(id)).map(async (id) => {
+    const shipped = list.find((one) => one.id === id);
+    const response = await fetch(shipped ? `/faces/${id}.ttf` : `/api/faces/${encodeURIComponent(id)}`);
     if (!response.ok) return;
-    const face = createFace(id, name, new Uint8Array(await response.arrayBuffer()));
+    const face = createFace(id, shipped?.name ?? id, new Uint8Array(await response.arrayBuffer()));
     if (face.ok) faces.set(id, face.value);
   }));
 }

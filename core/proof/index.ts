@@ -4,6 +4,7 @@ import { findCurve, isLettering, type Piece } from '../piece/types';
 import type { Check, Finding } from './check';
 import { emptyWording } from './emptyWording';
 import { fold } from './fold';
+import { missingFace } from './missingFace';
 import { missingCharacter } from './missingCharacter';
 import { noTrack } from './noTrack';
 import { notSet } from './notSet';
@@ -12,7 +13,7 @@ import { overset } from './overset';
 export type { Finding } from './check';
 
 /** One line a check, in the order in which they are listed. */
-const CHECKS: readonly Check[] = [noTrack, notSet, fold, overset, missingCharacter, emptyWording];
+const CHECKS: readonly Check[] = [noTrack, notSet, missingFace, fold, overset, missingCharacter, emptyWording];
 
 /** Everything that would go wrong in print with a piece. */
 export function proofPiece(piece: Piece, faces: Faces): Finding[] {

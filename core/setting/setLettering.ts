@@ -149,6 +149,9 @@ function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: 
   const { letters, missing } = line.run;
   const which = (list: readonly number[]): string => list.map((i) => letters[i]!.text).join('');
   const notes: Problem[] = [];
+  if (face.standsInFor !== undefined) {
+    notes.push({ code: 'unknown-face', field: 'faceId', value: face.id, message: `The typeface ${face.standsInFor} is not at hand; another stands in. Bring it again, or choose another, before you print.` });
+  }
   if (missing.length > 0) {
     notes.push({
       code: 'missing-character', field: 'wording', value: missing,

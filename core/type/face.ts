@@ -28,6 +28,10 @@ export interface Face {
   readonly advance: (glyphId: number) => number;
   /** Tags of the OpenType features that it has, each once. */
   readonly features: readonly string[];
+  /** Its full name as the font itself has it; empty where it has none. */
+  readonly fullName: string;
+  /** The name of the face that this one stands in for, where that is not at hand. */
+  readonly standsInFor?: string;
 }
 
 /** Hulls are flattened to this part of an em: 0.00001 em, 0.0001 mm at 30 pt. */
@@ -114,7 +118,7 @@ export function createFace(id: string, name: string, bytes: Uint8Array): Result<
   const x = height('x', os2?.x, 0.5);
   const extents = font.hExtents();
   return ok({
-    id, name, font, outline, hull, bounds,
+    id, name, font, outline, hull, bounds, fullName: face.getName(4, 'en') || face.getName(1, 'en'),
     features: [...new Set([...face.getTableFeatureTags('GSUB'), ...face.getTableFeatureTags('GPOS')])],
     advance: cached((glyphId) => font.glyphHAdvance(glyphId)),
     metrics: {

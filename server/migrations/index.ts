@@ -1,5 +1,6 @@
 import pieces from './001-pieces';
 import images from './002-images';
+import faces from './003-faces';
 
 /** In order; each is run once. The number of a migration is its place in this list, from 1. */
-export const MIGRATIONS: readonly string[] = [pieces, images];
+export const MIGRATIONS: readonly string[] = [pieces, images, faces];

@@ -13,6 +13,7 @@ const store = usePiece();
 const faces = useFaces();
 const view = useView();
 const field = useTemplateRef<HTMLTextAreaElement>('field');
+const browsing = ref(false);
 let gesture = '';
 
 const face = computed(() => faces.loaded.get(props.lettering.faceId) ?? null);
@@ -24,7 +25,7 @@ const sizes = computed(() => {
   return { cap: set.capMm, x: metrics.xHeight * set.scaleY, ink: set.measured.inkTopMm - set.measured.inkBottomMm, em: emPt(set.scaleY, metrics) };
 });
 const missing = computed(() => store.selectedSetting?.notes.filter((note) => note.code === 'missing-character').map((note) => note.message).join(' ') ?? '');
-const known = computed(() => faces.listing.some((one) => one.id === props.lettering.faceId));
+const standsIn = computed(() => face.value?.standsInFor);
 const count = computed(() => [...props.lettering.wording].length);
 const lines = computed(() => props.lettering.wording.split('\n').length);
 
@@ -60,6 +61,7 @@ const setWidth = (percent: number, gestureId: string) => set('Width', 'width')(p
 const setCase = (value: string | number | boolean | undefined): void => { set('Case', 'letterCase')(value as LetterCase); };
 async function setFace(id: string): Promise<void> {
   await faces.ensure([id]);
+  faces.used(id);
   store.set('Change typeface', props.lettering.id, ['faceId'], id);
 }
 
@@ -80,11 +82,13 @@ defineExpose({ focus });
       @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
     />
     <p v-if="missing" class="note" role="status">{{ missing }}</p>
-    <p v-if="!known" class="note" role="status">The typeface “{{ lettering.faceId }}” is not at hand. Choose another.</p>
+    <p v-if="standsIn" class="note" role="status">The typeface {{ standsIn }} is not at hand: another stands in. Bring it again, or choose another.</p>
     <div class="row">
       <span class="label">Typeface</span>
       <FaceSelect :face-id="lettering.faceId" @choose="setFace" />
     </div>
+    <button class="key browse" type="button" @click="browsing = true">Browse with these words</button>
+    <FacesDialog v-model="browsing" :words="lettering.wording" :chosen="lettering.faceId" @choose="setFace" />
     <div v-if="sizes" class="row">
       <span class="label">Cap height</span>
       <span class="pair">
@@ -123,6 +127,7 @@ defineExpose({ focus });
 .wording { display: block; width: 100%; field-sizing: content; min-height: 36px; max-height: 150px; padding: 6px 10px; font-size: 17px; line-height: 1.3; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; resize: none; color: var(--ink); }
 .wording:focus { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); outline: none; }
 .wording::placeholder { font-family: var(--ua-type); font-size: 13px; }
+.browse { margin: 8px 0 0 92px; }
 .note { margin-top: 6px; color: var(--rust); font-size: 12px; }
 p.quiet { margin-top: 6px; font-size: 12px; }
 </style>

@@ -1,0 +1,68 @@
+import { join } from 'node:path';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { circle, curve, HOME, lettering, piece } from '../support/pieces';
+import { made } from './support';
+import { useBench } from './useBench';
+
+describe('typefaces', () => {
+  const on = useBench();
+  const words = () => on.bench.lettering();
+  const browse = async () => {
+    await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
+    await on.page.getByRole('button', { name: 'Browse with these words' }).click();
+  };
+  beforeEach(async () => {
+    await on.bench.open(await made(on.server, piece([curve(circle(30)), lettering('TIDE')])));
+    await on.page.locator('[data-item=words]').waitFor();
+  });
+
+  it('are browsed by character with the person’s own words; favourites and recents are remembered', async () => {
+    await browse();
+    expect(await on.page.locator('[data-face]').count()).toBe(28);
+    await on.page.getByRole('button', { name: 'blackletter', exact: true }).click();
+    expect(await on.page.locator('.specimen').allTextContents()).toEqual(['TIDE']);
+    await on.page.getByRole('button', { name: 'UnifrakturMaguntia is a favourite' }).click();
+    await on.page.locator('[data-face=unifraktur-maguntia]').click();
+    await on.bench.kept();
+    expect((await words()).faceId).toBe('unifraktur-maguntia');
+    await on.page.reload();
+    await on.page.locator('[data-item=words]').waitFor();
+    await browse();
+    for (const group of ['favourites', 'recent']) {
+      await on.page.getByRole('button', { name: group, exact: true }).click();
+      expect(await on.page.locator('[data-face]').evaluateAll((list) => list.map((one) => one.getAttribute('data-face')))).toEqual(['unifraktur-maguntia']);
+    }
+  });
+
+  it('can be one’s own: checked, kept, drawn on the sheet, in files and on the shelf', async () => {
+    await browse();
+    await on.page.locator('[data-font]').setInputFiles({ name: 'mine.ttf', mimeType: 'font/ttf', buffer: Buffer.from('not a font at all, but a text') });
+    await on.page.getByText('This is not a font that can be used').waitFor();
+    await on.page.locator('[data-font]').setInputFiles(join(HOME, 'fonts/files/bungee.ttf'));
+    await on.page.getByText(/Bungee.* is kept\./).waitFor();
+    await on.page.locator('[data-face^=own-bungee]').click();
+    await on.bench.kept();
+    const { faceId } = await words();
+    expect(faceId).toMatch(/^own-bungee[a-z-]*-[0-9a-f]{8}$/);
+    const id = new URL(on.page.url()).pathname.split('/').at(-1)!;
+    const shelf = await (await fetch(`${on.server.base}/api/pieces/${id}/picture.svg`)).text();
+    expect(shelf).toContain('<path id="words"');
+    await on.page.reload();
+    await on.page.locator('[data-item=words]').waitFor();
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.locator('[data-format=svg]').click()]);
+    expect(await download.failure()).toBeNull();
+  });
+
+  it('that are missing are named, another stands in, and nothing is printed with it', async () => {
+    await on.bench.open(await made(on.server, piece([curve(circle(30)), lettering('TIDE', { faceId: 'own-river-slab-bold-0123abcd' })])));
+    await on.page.locator('[data-item=words]').waitFor();
+    await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
+    await on.page.getByText('The typeface river slab bold is not at hand').first().waitFor();
+    expect((await on.page.locator('[data-item=words]').getAttribute('d'))!.length).toBeGreaterThan(100);
+    expect((await words()).faceId).toBe('own-river-slab-bold-0123abcd');
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await on.page.locator('[data-format=svg]').click();
+    await on.page.getByRole('alert').getByText(/not at hand/).waitFor();
+  });
+});
