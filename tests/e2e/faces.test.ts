@@ -9,7 +9,7 @@ describe('typefaces', () => {
   const words = () => on.bench.lettering();
   const browse = async () => {
     await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
-    await on.page.getByRole('button', { name: 'Browse with these words' }).click();
+    await on.page.getByRole('button', { name: 'Browse typefaces' }).click();
   };
   beforeEach(async () => {
     await on.bench.open(await made(on.server, piece([curve(circle(30)), lettering('TIDE')])));

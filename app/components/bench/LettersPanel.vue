@@ -87,7 +87,7 @@ defineExpose({ focus });
       <span class="label">Typeface</span>
       <FaceSelect :face-id="lettering.faceId" @choose="setFace" />
     </div>
-    <button class="key browse" type="button" @click="browsing = true">Browse with these words</button>
+    <button class="key browse" type="button" @click="browsing = true">Browse typefaces</button>
     <FacesDialog v-model="browsing" :words="lettering.wording" :chosen="lettering.faceId" @choose="setFace" />
     <div v-if="sizes" class="row">
       <span class="label">Cap height</span>
