@@ -2,12 +2,14 @@ import { nanoid } from 'nanoid';
 import { draft, draftAt, type DraggedKind } from '#core/curves/draft';
 import { curveKind } from '#core/curves/index';
 import { moveBy } from '#core/curves/similarity';
-import { resizeSteps, transformSteps } from '#core/drawing/operations';
+import { movedTo, resizeSteps, transformSteps } from '#core/drawing/operations';
+import { rewrite } from '#core/drawing/reseat';
 import { distance, type Vec } from '#core/geometry/vec';
 import { freeName, makeCurve } from '#core/piece/make';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Curve, type CurveShape, type Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
+import { nearestNamed } from '#core/setting/anchorPlaces';
 import { anchoredAt, goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
 import { setDown } from '#core/setting/setDown';
 import { shareRing } from '#core/setting/shareRing';
@@ -20,6 +22,8 @@ import { SNAP_PX, useSnapping } from './useSnapping';
 
 /** Pixels within which a click belongs to a curve. */
 const REACH_PX = 48;
+/** Pixels within which lettering that is dragged off its curve is let go on another one. */
+const DROP_PX = 7;
 const round = (value: number): number => Math.round(value * 100) / 100;
 const rounded = ({ x, y }: Vec): Vec => ({ x: round(x), y: round(y) });
 
@@ -65,9 +69,12 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     const hit = letters.hitOn(lettering, from);
     const single = again && letters.isPicked(hit) ? hit : null;
     let along: boolean | null = null;
+    let onto: Curve | null = null;
+    let drag = '';
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);
+        drag = gesture;
         if (single) {
           const way = letters.inFrameOf(single, lettering, { x: to.x - from.x, y: to.y - from.y });
           tell(letters.nudge(lettering, single.from, way.along, way.off, gesture), to);
@@ -78,19 +85,39 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
           const grip = slideAlong(lettering, track, from, to, next.altKey ? 0 : snapMm());
           store.set('Slide along the curve', lettering.id, ['anchor'], grip.value, gesture);
           tell(grip.label, to, grip.snapped);
+        } else if ((onto = otherCurveUnder(to, lettering.curveId))) {
+          tell(`onto ${onto.name}`, to, true);
         } else {
           const grip = shiftOff(lettering, track, from, to, next.altKey ? 0 : snapMm() / 2);
           const problem = store.set('Shift baseline', lettering.id, ['seat', 'baselineShiftMm'], grip.value, gesture);
           tell(problem?.message ?? grip.label, to, grip.snapped);
         }
       },
-      end: (_last, moved) => {
+      end: (last, moved) => {
         hush();
+        if (onto) dropOnto(lettering, onto, at(last), drag);
         // A click on letters that are selected already picks the one that is meant.
         if (!moved && again && hit) letters.pick(hit);
         else if (!single) view.range = null;
       },
     });
+  }
+
+  /** A curve right under the pointer that is not the lettering's own, for letting it go there. */
+  function otherCurveUnder(where: Vec, ownId: string): Curve | null {
+    const near = curveNear(where, DROP_PX);
+    return near && near.id !== ownId && !near.locked ? near : null;
+  }
+
+  /** Lets a lettering go on another curve: anchored where it was let go, as part of the drag. */
+  function dropOnto(lettering: Lettering, curve: Curve, where: Vec, gesture: string): void {
+    const track = store.trackOf(curve.id);
+    const now = store.piece!.items.find((item): item is Lettering => item.type === 'lettering' && item.id === lettering.id);
+    if (!track || !now) return;
+    const { u } = seenFromCurve(track, where);
+    const near = nearestNamed(track, u);
+    const problem = store.edit('Move to another curve', rewrite(store.piece!, now, movedTo(lettering, curve.id, track, near.mm <= snapMm() * 2 ? near.place.u : u)), gesture);
+    if (problem) store.news = { kind: 'warning', text: problem.message };
   }
 
   function dragBookend(event: PointerEvent, lettering: Lettering, which: 'start' | 'end'): void {
@@ -217,9 +244,9 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   }
 
   /** The curve nearest to a place, if it is near enough to be meant. */
-  function curveNear(where: Vec): Curve | null {
+  function curveNear(where: Vec, reachPx = REACH_PX): Curve | null {
     let best: Curve | null = null;
-    let bestMm = REACH_PX / view.scale;
+    let bestMm = reachPx / view.scale;
     for (const curve of store.piece!.items.filter(isCurve)) {
       const track = store.trackOf(curve.id);
       if (!track || curve.hidden) continue;

@@ -60,7 +60,9 @@ export const useFaces = defineStore('faces', () => {
   async function standIn(id: string): Promise<void> {
     await fetchOnce(shipped.find((one) => one.id === STAND_IN)!);
     const face = loaded.value.get(STAND_IN);
-    if (face) add(id, { ...face, id, standsInFor: nameOfId(id) });
+    if (!face) return;
+    const stand: Face = { ...face, id, standsInFor: nameOfId(id), vary: () => stand };
+    add(id, stand);
   }
 
   function fetchOnce(one: Pick<FaceListing, 'id' | 'name' | 'own'>): Promise<void> {

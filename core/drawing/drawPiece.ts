@@ -42,11 +42,12 @@ const settings = new WeakMap<Lettering, Kept>();
  */
 export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces): Result<SetLettering> {
   const track = tracks.get(lettering.curveId) ?? fail({ code: 'unknown-curve', message: `The curve of “${lettering.wording}” is gone. Undo, or move it to another.` });
-  const face = faces.get(lettering.faceId);
-  if (!face) {
+  const plain = faces.get(lettering.faceId);
+  if (!plain) {
     return fail({ code: 'unknown-face', field: 'faceId', value: lettering.faceId, message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.` });
   }
   if (!track.ok) return track;
+  const face = lettering.axes.length > 0 ? plain.vary(lettering.axes) : plain;
   const kept = settings.get(lettering);
   const held = holdersOf(lettering.seat).map((id) => { const one = tracks.get(id); return one?.ok ? one.value : null; });
   if (kept && kept.face === face && kept.track === track.value && kept.held.every((one, i) => one === held[i])) return kept.result;

@@ -101,10 +101,13 @@ export function turnSteps(piece: Piece, curve: Curve, deg: number): Result<Step[
   return track.ok ? ok(transformSteps(piece, curve, turnAbout(track.value.centre, deg))) : track;
 }
 
-/** A lettering moved to another curve: anchored at the middle there, within the whole of it. */
-export function movedTo(lettering: Lettering, curveId: string, track: Track): Lettering {
+/**
+ * A lettering moved to another curve, within the whole of it: anchored at a fraction, or at the same clock point, or in
+ * the middle.
+ */
+export function movedTo(lettering: Lettering, curveId: string, track: Track, at?: number): Lettering {
   const { closed } = track.path.path;
-  const u = closed ? fractionOf(track, { kind: 'clock', deg: lettering.anchor.at.kind === 'clock' ? lettering.anchor.at.deg : 0 }) : 0.5;
+  const u = at ?? (closed ? fractionOf(track, { kind: 'clock', deg: lettering.anchor.at.kind === 'clock' ? lettering.anchor.at.deg : 0 }) : 0.5);
   const forward = (lettering.seat.tops === 'outward' ? 1 : -1) * track.outwardSign > 0;
   const opposite = (u + 0.5) % 1;
   return {

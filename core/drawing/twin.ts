@@ -43,7 +43,7 @@ export function twinSteps(piece: Piece, lettering: Lettering, newId: string): Re
 }
 
 /** What a lettering shares with its twin, by the first name of a property's path. Words, place and bookends are its own. */
-const SHARED: ReadonlySet<string> = new Set(['faceId', 'size', 'width', 'letterCase', 'features', 'spacing', 'stance', 'corners', 'fill', 'stroke', 'lineDistanceMm']);
+const SHARED: ReadonlySet<string> = new Set(['faceId', 'size', 'width', 'letterCase', 'features', 'axes', 'spacing', 'stance', 'corners', 'fill', 'stroke', 'lineDistanceMm']);
 
 /**
  * Steps with what they mean for twins: what one of the two is given of face, size, spacing, stance, ink or the distance

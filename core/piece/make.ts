@@ -52,7 +52,7 @@ export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, lik
     type: 'lettering', id, curveId: curve.id, wording: '', letterCase: like?.letterCase ?? 'typed', lineDistanceMm: like?.lineDistanceMm ?? LINES * capMm,
     faceId: like?.faceId ?? 'limelight',
     size: like?.size ?? { by: 'cap', mm: capMm },
-    width: like?.width ?? 1, features: like?.features ?? [],
+    width: like?.width ?? 1, features: like?.features ?? [], axes: like?.axes ?? [],
     seat: { tops, side, by: like?.seat.by ?? 'caps', hold: null, baselineShiftMm: shift === 0 ? 0 : shift },
     anchor: { at, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends,

@@ -14,7 +14,7 @@ import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
 import { limited, point } from './shapes/fields';
 import type {
-  Adjustment, Alignment, Anchor, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Guide, Item, LetterCase, Lettering, LetterSize, Piece, Seat,
+  Adjustment, Alignment, Anchor, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Guide, Item, LetterCase, Lettering, LetterSize, Piece, Seat,
   SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Stroke, Tops, Tracing,
 } from './types';
 
@@ -119,6 +119,11 @@ const featureSchema = object<FeatureSwitch>({
   value: limited('featureValue'),
 });
 
+const axisSchema = object<AxisSetting>({
+  tag: yup.string().strict().required().matches(/^[A-Za-z0-9]{4}$/, '${path} must be the four letters of an axis'),
+  value: limited('axisValue'),
+});
+
 const adjustmentSchema = object<Adjustment>({
   at: limited('wordingLength'), kern: limited('kern'), alongMm: limited('nudgeMm'), offMm: limited('nudgeMm'), turnDeg: limited('clockDeg'),
 });
@@ -141,6 +146,7 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
   size: sizeSchema,
   width: limited('widthFactor'),
   features: yup.array().strict().of(featureSchema).required().max(LIMITS.features.max) as unknown as yup.ISchema<readonly FeatureSwitch[]>,
+  axes: yup.array().strict().of(axisSchema).required().max(LIMITS.axes.max) as unknown as yup.ISchema<readonly AxisSetting[]>,
   seat: object<Seat>({
     tops: tagged<Tops>('outward', 'inward'),
     side: tagged<Side>('outside', 'on', 'inside'),

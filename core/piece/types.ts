@@ -157,6 +157,12 @@ export interface FeatureSwitch {
   readonly value: number;
 }
 
+/** An axis of a variable face by its tag, in the font's own units. */
+export interface AxisSetting {
+  readonly tag: string;
+  readonly value: number;
+}
+
 /** As typed, all capitals, or small capitals: the face's own where it has them, else scaled capitals. */
 export type LetterCase = 'typed' | 'capitals' | 'small-capitals';
 
@@ -177,6 +183,8 @@ export interface Lettering {
   readonly width: number;
   /** OpenType features switched by hand. */
   readonly features: readonly FeatureSwitch[];
+  /** Axes of a variable face that are not at their standard. */
+  readonly axes: readonly AxisSetting[];
   readonly seat: Seat;
   readonly anchor: Anchor;
   readonly bookends: Bookends;

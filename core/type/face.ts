@@ -1,4 +1,4 @@
-import { Blob as HbBlob, Face as HbFace, Font as HbFont } from 'harfbuzzjs';
+import { Blob as HbBlob, Face as HbFace, Font as HbFont, Variation as HbVariation } from 'harfbuzzjs';
 import { fail, ok, type Result } from '../result';
 import { boundsOf, COMMAND, convexHull, EMPTY_OUTLINE, flattenedPoints, type Bounds, type Outline } from './outline';
 
@@ -11,6 +11,21 @@ export interface FaceMetrics {
   readonly descender: number;
   /** Where cap height and x-height come from. */
   readonly source: { readonly cap: 'outline' | 'os2' | 'assumed'; readonly x: 'outline' | 'os2' | 'assumed' };
+}
+
+/** An axis of a variable face, in the font's own units. */
+export interface Axis {
+  readonly tag: string;
+  readonly name: string;
+  readonly min: number;
+  readonly max: number;
+  readonly standard: number;
+}
+
+/** Where one of its axes is set. */
+export interface AxisSetting {
+  readonly tag: string;
+  readonly value: number;
 }
 
 /** A typeface that is ready to shape and draw with. */
@@ -28,6 +43,10 @@ export interface Face {
   readonly advance: (glyphId: number) => number;
   /** Tags of the OpenType features that it has, each once. */
   readonly features: readonly string[];
+  /** Its axes, where it is a variable one. */
+  readonly axes: readonly Axis[];
+  /** The same face at other settings of its axes; those that are left out stay at their standard. */
+  readonly vary: (settings: readonly AxisSetting[]) => Face;
   /** Its full name as the font itself has it; empty where it has none. */
   readonly fullName: string;
   /** The name of the face that this one stands in for, where that is not at hand. */
@@ -79,24 +98,12 @@ function os2Heights(face: HbFace): { cap: number; x: number } | null {
   return { x: view.getInt16(86), cap: view.getInt16(88) };
 }
 
-/**
- * Makes a face of the bytes of a TrueType or OpenType font.
- *
- * Cap height and x-height are the tops of the outlines of H and x; OS/2 is asked only where the face lacks
- * the letter, since display faces often carry wrong values there. 0.7 and 0.5 em are assumed where neither
- * is to be had.
- *
- * @returns the face, or `not-a-font` when the bytes hold no usable font
- */
-export function createFace(id: string, name: string, bytes: Uint8Array): Result<Face> {
-  const face = new HbFace(new HbBlob(bytes));
-  const upem = face.upem;
-  const unicodes = face.collectUnicodes().length;
-  if (!(upem >= 16 && upem <= 16384) || unicodes === 0) {
-    return fail({ code: 'not-a-font', value: id, message: `The typeface “${name}” could not be read: the file is damaged or not a font. Choose another typeface.` });
-  }
+/** A face at a setting of its axes; `vary` makes it at another one. */
+function buildFace(id: string, name: string, face: HbFace, settings: readonly AxisSetting[], vary: Face['vary']): Face {
+  const { upem } = face;
   const font = new HbFont(face);
   font.setScale(upem, upem);
+  if (settings.length > 0) font.setVariations(settings.map(({ tag, value }) => new HbVariation(tag, value)));
   const outline = cached((glyphId) => {
     const own = readOutline(font, glyphId);
     return glyphId === 0 && own.commands.length === 0 ? missingBox(font.glyphHAdvance(0) || upem / 2, cap.value, upem) : own;
@@ -117,13 +124,55 @@ export function createFace(id: string, name: string, bytes: Uint8Array): Result<
   const cap = height('H', os2?.cap, 0.7);
   const x = height('x', os2?.x, 0.5);
   const extents = font.hExtents();
-  return ok({
+  return {
     id, name, font, outline, hull, bounds, fullName: face.getName(4, 'en') || face.getName(1, 'en'),
     features: [...new Set([...face.getTableFeatureTags('GSUB'), ...face.getTableFeatureTags('GPOS')])],
+    axes: axesOf(face), vary,
     advance: cached((glyphId) => font.glyphHAdvance(glyphId)),
     metrics: {
       upem, capHeight: cap.value, xHeight: x.value, ascender: extents.ascender, descender: extents.descender,
       source: { cap: cap.source, x: x.source },
     },
-  });
+  };
+}
+
+const HIDDEN_AXIS = 1;
+/** Names of the registered axes (OpenType 1.9); other axes have the font's own, or their tag. */
+const AXIS_NAMES: Readonly<Record<string, string>> = { wght: 'Weight', wdth: 'Width of the face', opsz: 'Optical size', slnt: 'Slant', ital: 'Italic' };
+
+const axesOf = (face: HbFace): Axis[] => Object.values(face.getAxisInfos()).filter(({ flags }) => (flags & HIDDEN_AXIS) === 0)
+  .map(({ tag, nameId, min, max, default: standard }) => ({ tag, name: AXIS_NAMES[tag] ?? (face.getName(nameId, 'en') || tag), min, max, standard }));
+
+/** Settings of axes that are kept ready for each face: a slider passes through many. */
+const KEPT_SETTINGS = 24;
+
+/**
+ * Makes a face of the bytes of a TrueType or OpenType font, its axes at their standard settings.
+ *
+ * Cap height and x-height are the tops of the outlines of H and x; OS/2 is asked only where the face lacks
+ * the letter, since display faces often carry wrong values there. 0.7 and 0.5 em are assumed where neither
+ * is to be had.
+ *
+ * @returns the face, or `not-a-font` when the bytes hold no usable font
+ */
+export function createFace(id: string, name: string, bytes: Uint8Array): Result<Face> {
+  const face = new HbFace(new HbBlob(bytes));
+  const { upem } = face;
+  const unicodes = face.collectUnicodes().length;
+  if (!(upem >= 16 && upem <= 16384) || unicodes === 0) {
+    return fail({ code: 'not-a-font', value: id, message: `The typeface “${name}” could not be read: the file is damaged or not a font. Choose another typeface.` });
+  }
+  const known = new Map<string, Face>();
+  const vary = (settings: readonly AxisSetting[]): Face => {
+    const key = settings.filter(({ tag }) => plain.axes.some((axis) => axis.tag === tag)).map(({ tag, value }) => `${tag}${value}`).sort().join();
+    if (key === '') return plain;
+    let one = known.get(key);
+    if (!one) {
+      if (known.size >= KEPT_SETTINGS) known.delete(known.keys().next().value!);
+      known.set(key, (one = buildFace(id, name, face, settings, vary)));
+    }
+    return one;
+  };
+  const plain = buildFace(id, name, face, [], vary);
+  return ok(plain);
 }

@@ -154,6 +154,16 @@ describe('letters, seat and stance', () => {
     expect([(await words()).size.mm, (await on.bench.lettering(1)).size.mm]).toEqual([5, 5]);
   });
 
+  it('goes to another curve by a drag onto it, in one entry of the undo list', async () => {
+    await open([curve(circle(34)), curve(circle(16), 'inner'), lettering('TIDE')]);
+    await on.bench.drag([42, 6], [42, 25.8], 12);
+    await on.bench.kept();
+    expect(await words()).toMatchObject({ curveId: 'inner', anchor: { at: { kind: 'clock', deg: 0 } }, seat: { baselineShiftMm: 0 } });
+    await on.page.keyboard.press('Control+z');
+    await on.bench.kept();
+    expect(await words()).toMatchObject({ curveId: 'ring', seat: { baselineShiftMm: 0 } });
+  });
+
   it('switches a feature that the face has, shown with the person’s words', async () => {
     await open([curve(circle(30)), lettering('1889', { faceId: 'playfair-display-bold' })], '1889');
     await on.page.getByText('Features of the face').click();

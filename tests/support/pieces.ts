@@ -31,7 +31,7 @@ export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outsi
 export function lettering(wording: string, changes: Partial<Lettering> = {}): Lettering {
   return {
     type: 'lettering', id: 'words', curveId: 'ring', wording, letterCase: 'typed', lineDistanceMm: 8,
-    faceId: 'limelight', size: { by: 'cap', mm: 5 }, width: 1, features: [],
+    faceId: 'limelight', size: { by: 'cap', mm: 5 }, width: 1, features: [], axes: [],
     seat: seat(),
     anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0.5, endU: 0.5 },

@@ -119,6 +119,7 @@ defineExpose({ focus });
       </el-radio-group>
     </div>
     <p v-if="lettering.letterCase === 'small-capitals' && face && !hasSmallCapitals(face)" class="quiet">{{ face.name }} has no small capitals: scaled capitals stand in.</p>
+    <AxisSliders v-if="face" :lettering="lettering" :face="face" />
     <FeatureSwitches v-if="face" :lettering="lettering" :face="face" />
   </section>
 </template>

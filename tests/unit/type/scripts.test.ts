@@ -1,10 +1,14 @@
+import { readFileSync } from 'node:fs';
+import { decompress } from 'woff2-encoder';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { tracksOf } from '#core/curves/index';
+import { settingOf } from '#core/drawing/drawPiece';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { shapeLines } from '#core/setting/measure';
 import { switchableFeatures } from '#core/type/featureNames';
-import type { Face } from '#core/type/face';
+import { createFace, type Face } from '#core/type/face';
 import { shapeWording } from '#core/type/shape';
-import { circle, faces, lettering, seat } from '../../support/pieces';
+import { circle, curve, faces, HOME, lettering, piece, seat } from '../../support/pieces';
 import { setOn } from '../../support/setting';
 
 let all: ReadonlyMap<string, Face>;
@@ -87,5 +91,26 @@ describe('features of a face', () => {
     const [line] = shapeLines(face, lettering('Tide', { faceId: face.id, letterCase: 'small-capitals' }));
     expect(line!.scales).toBeNull();
     expect(line!.run.letters.map((letter) => letter.glyphs[0]!.id)).not.toEqual(shapeLines(face, lettering('Tide', { faceId: face.id }))[0]!.run.letters.map((letter) => letter.glyphs[0]!.id));
+  });
+});
+
+describe('a variable face', () => {
+  it('has axes, and letters that follow them', async () => {
+    const packed = readFileSync(`${HOME}node_modules/@fontsource-variable/instrument-sans/files/instrument-sans-latin-standard-normal.woff2`);
+    const made = createFace('sans', 'Sans', new Uint8Array(await decompress(packed)));
+    if (!made.ok) throw new Error(made.problem.message);
+    const face = made.value;
+    expect(face.axes.map(({ tag, min, max }) => [tag, min, max])).toEqual([['wdth', 75, 100], ['wght', 400, 700]]);
+    expect(face.vary([])).toBe(face);
+    expect(face.vary([{ tag: 'none', value: 3 }])).toBe(face);
+    const bold = face.vary([{ tag: 'wght', value: 700 }]);
+    expect(face.vary([{ tag: 'wght', value: 700 }])).toBe(bold);
+    const advance = (one: Face): number => shapeWording(one, 'M', options).letters[0]!.advance;
+    expect(advance(bold)).toBeGreaterThan(advance(face));
+    expect(advance(face.vary([{ tag: 'wdth', value: 75 }]))).toBeLessThan(advance(face));
+    // On a piece it is the lettering that says so.
+    const p = piece([curve(circle(40)), lettering('M', { faceId: 'sans', axes: [{ tag: 'wght', value: 700 }] })]);
+    const set = settingOf(p.items[1] as Lettering, tracksOf(p), new Map([['sans', face]]));
+    expect(set.ok && set.value.measured.run.face).toBe(bold);
   });
 });

@@ -58,7 +58,7 @@ describe('an outline with fewer points', () => {
     for (const face of all.values()) {
       const tolerance = face.metrics.upem / 500;
       let before = 0, after = 0;
-      for (const letter of 'ABCGORS&aegs') {
+      for (const letter of 'CRS&ag') {
         const own = face.outline(face.font.nominalGlyph(letter.codePointAt(0)!) ?? 0);
         const fewer = simplified(own, tolerance);
         expect(simplified(own, tolerance), 'is remembered').toBe(fewer);
