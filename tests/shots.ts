@@ -35,5 +35,24 @@ await page.getByRole('button', { name: /^Tide line/ }).click();
 await page.getByRole('button', { name: 'Turn into nodes' }).click();
 await page.locator('[data-handle="node-4"]').click();
 await shot('nodes');
+await open('Damson jar label');
+await page.locator('[data-tool=points]').click();
+for (const deg of [10, 60, 120, 190, 250, 300, 340]) {
+  const t = (deg * Math.PI) / 180, turn = (8 * Math.PI) / 180, x = 34.3 * Math.cos(t), y = 31.3 * Math.sin(t);
+  await bench.click(48 + x * Math.cos(turn) - y * Math.sin(turn), 36 + x * Math.sin(turn) + y * Math.cos(turn));
+}
+await shot('trace');
+await open('Honey jar lid');
+await page.getByRole('button', { name: /^SEDGE SHORE/ }).click();
+await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, 250));
+await shot('seat');
+await open('Shore ticket');
+await page.getByRole('button', { name: /^OTTERMERE LIGHT/ }).click();
+await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, panel.querySelector('[aria-label=Stance]')!.getBoundingClientRect().top - 60));
+await shot('stance');
+await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, 0));
+await page.getByRole('button', { name: 'Browse typefaces' }).click();
+await page.waitForTimeout(2500);
+await shot('typefaces');
 await browser.close();
 await server.end();

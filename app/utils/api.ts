@@ -1,16 +1,9 @@
+import type { PieceSummary } from '#core/piece/summary';
 import type { Piece } from '#core/piece/types';
 import type { Problem } from '#core/result';
 import type { Answer, LoggedChange, PendingChange } from './keeper';
 
-/** What the shelf shows of a piece. */
-export interface PieceSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly revision: number;
-  readonly changedAt: string;
-}
+export type { PieceSummary };
 
 export interface LoadedPiece {
   readonly id: string;

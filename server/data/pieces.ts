@@ -1,15 +1,6 @@
+import type { PieceSummary } from '#core/piece/summary';
 import type { Piece } from '#core/piece/types';
 import type { Database, Transaction } from './database';
-
-/** One row of the shelf. */
-export interface PieceSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly revision: number;
-  readonly changedAt: string;
-}
 
 export interface StoredPiece {
   readonly id: string;

@@ -42,6 +42,7 @@ describe('cutting, joining and arranging', () => {
     await button('Cut where I click').click();
     await on.bench.click(72, 42.3);
     await on.page.getByText(/Some letters could not stay where they stood: “OTTERMERE” by up to/).waitFor();
+    await on.bench.kept();
     expect(await curves()).toHaveLength(2);
   });
 

@@ -54,6 +54,10 @@ function centreBetween(): void {
   });
 }
 const offset = (value: number, gesture: string) => store.set('Start offset', props.lettering.id, ['anchor', 'startOffsetMm'], value, gesture);
+/** The same shift as a share of the height of the capitals. */
+const capMm = computed(() => store.selectedSetting?.capMm ?? 1);
+const shiftPercent = computed(() => (props.lettering.seat.baselineShiftMm / capMm.value) * 100);
+const setShiftPercent = (percent: number, gesture: string) => shift((percent / 100) * capMm.value, gesture);
 const shift = (value: number, gesture: string) => store.set('Shift baseline', props.lettering.id, ['seat', 'baselineShiftMm'], value, gesture);
 const align = (value: string | number | boolean | undefined): void => {
   store.set('Align', props.lettering.id, ['anchor', 'align'], value as Alignment);
@@ -102,7 +106,15 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
       </span>
     </div>
     <button class="key between" type="button" @click="centreBetween">Centre between the bookends</button>
+    <div v-if="closed" class="row dial-row">
+      <span class="label">Turn along</span>
+      <DialField label="Turn along the curve" :model-value="angle" @change="(deg, g) => setAngle(deg, g)" />
+    </div>
     <SliderField label="Baseline shift" :model-value="lettering.seat.baselineShiftMm" unit="mm" limits="baselineShiftMm" :min="-5" :max="5" :step="0.05" :commit="shift" />
+    <div class="row">
+      <span class="label">of the caps</span>
+      <QuantityField label="Baseline shift in per cent" :model-value="shiftPercent" unit="%" :limits="{ min: -1000, max: 1000 }" :step="1" :places="1" :commit="setShiftPercent" />
+    </div>
   </section>
 </template>
 
