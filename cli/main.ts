@@ -5,7 +5,7 @@ import { blocking, drawPiece } from '#core/drawing/drawPiece';
 import { writePdf } from '#core/output/pdf';
 import { writeSvg } from '#core/output/svg';
 import { parsePiece } from '#core/piece/read';
-import type { Piece } from '#core/piece/types';
+import { isLettering, type Piece } from '#core/piece/types';
 import { proofPiece } from '#core/proof/index';
 import type { Problem } from '#core/result';
 import { shippedFaces } from '../fonts/shippedFaces';
@@ -31,6 +31,9 @@ const WRITERS: Readonly<Record<string, (drawing: ReturnType<typeof drawPiece>) =
   '.svg': async (drawing) => writeSvg(drawing),
   '.pdf': (drawing) => writePdf(drawing),
 };
+
+/** The faces that a piece asks for; only these are read. */
+const facesOf = (piece: Piece) => shippedFaces(HOME, new Set(piece.items.filter(isLettering).map((one) => one.faceId)));
 
 /** Reads a piece file; null after complaining when it is none. */
 async function readFileAsPiece(file: string): Promise<Piece | null> {
@@ -69,7 +72,7 @@ async function render(from: string, to: string): Promise<number> {
   }
   const piece = await readFileAsPiece(from);
   if (!piece) return 1;
-  const drawing = drawPiece(piece, await shippedFaces(HOME));
+  const drawing = drawPiece(piece, await facesOf(piece));
   complain(drawing.problems);
   if (blocking(drawing).length > 0) {
     complain([{ code: 'not-drawn', message: 'No file was made, because lettering would be missing from it.' }]);
@@ -88,7 +91,7 @@ async function render(from: string, to: string): Promise<number> {
 async function check(file: string): Promise<number> {
   const piece = await readFileAsPiece(file);
   if (!piece) return 1;
-  const findings = proofPiece(piece, await shippedFaces(HOME));
+  const findings = proofPiece(piece, await facesOf(piece));
   complain(findings.map(({ code, message, itemId }) => ({ code, message, field: itemId })));
   if (findings.length > 0) return 1;
   say(`${file}: nothing wrong`);

@@ -1,11 +1,14 @@
 import { tracksOf } from '../curves';
 import { fractionOf } from '../curves/clock';
 import { setStep, type Step } from '../piece/steps';
-import { findLettering, letteringsOn, type Lettering, type Piece } from '../piece/types';
+import { findLettering, letteringsOn, type Lettering, type Piece, type Seat, type TwinShare } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import { isClosed, placeAtFraction } from '../setting/anchorPlaces';
 import { letteringTrack } from '../setting/corners';
 import { readingDirection, reseatLettering } from '../setting/seat';
+
+/** What a new twin shares. */
+const ALL_SHARES: readonly TwinShare[] = ['face', 'size', 'space', 'stance', 'ink', 'band'];
 
 const wrap = (u: number): number => u - Math.floor(u);
 
@@ -32,7 +35,7 @@ export function twinSteps(piece: Piece, lettering: Lettering, newId: string): Re
     return { startU: wrap(middle - reach), endU: wrap(middle + reach) };
   };
   const item: Lettering = {
-    ...turned, id: newId, twinOf: lettering.id, adjustments: [],
+    ...turned, id: newId, twin: { of: lettering.id, shares: ALL_SHARES }, adjustments: [],
     anchor: { ...turned.anchor, at: placeAtFraction(track, wrap(u + 0.5)) },
     bookends: whole ? half(u + 0.5, turned.seat.tops) : { startU: wrap(startU + 0.5), endU: wrap(endU + 0.5) },
   };
@@ -42,28 +45,37 @@ export function twinSteps(piece: Piece, lettering: Lettering, newId: string): Re
   ]);
 }
 
-/** What a lettering shares with its twin, by the first name of a property's path. Words, place and bookends are its own. */
-const SHARED: ReadonlySet<string> = new Set(['faceId', 'size', 'width', 'letterCase', 'features', 'axes', 'spacing', 'stance', 'corners', 'fill', 'stroke', 'lineDistanceMm']);
+/** Which of the shared things a property belongs to, by the first name of its path. Words, place and bookends are never shared. */
+const SHARE_OF: Readonly<Record<string, TwinShare>> = {
+  faceId: 'face', letterCase: 'face', features: 'face', axes: 'face', size: 'size', width: 'size', lineDistanceMm: 'size', spacing: 'space',
+  stance: 'stance', corners: 'stance', fill: 'ink', stroke: 'ink', seat: 'band',
+};
 
-/**
- * Steps with what they mean for twins: what one of the two is given of face, size, spacing, stance, ink or the distance
- * of its band, the other is given too.
- */
+/** A seat in the band of another one, the tops left as they are: what is a shift towards the tops for one may be away for the other. */
+function inBandOf(seat: Seat, of: Seat): Seat {
+  const shift = seat.tops === of.tops ? of.baselineShiftMm : -of.baselineShiftMm;
+  return { ...seat, side: of.side, by: of.by, hold: of.hold, baselineShiftMm: shift === 0 ? 0 : shift };
+}
+
+/** The twin of a lettering, with what the two share; null for none. */
+export function twinOf(piece: Piece, lettering: Lettering): { readonly other: Lettering; readonly shares: readonly TwinShare[] } | null {
+  const first = lettering.twin && findLettering(piece, lettering.twin.of);
+  if (first) return { other: first, shares: lettering.twin!.shares };
+  const second = piece.items.find((item): item is Lettering => item.type === 'lettering' && item.twin?.of === lettering.id);
+  return second ? { other: second, shares: second.twin!.shares } : null;
+}
+
+/** Steps with what they mean for twins: what one of the two is given of what they share, the other is given too. */
 export function inStep(piece: Piece, steps: readonly Step[]): Step[] {
-  return steps.flatMap((step) => {
+  return steps.flatMap((step): Step[] => {
     if (step.kind !== 'set' || step.id === null) return [step];
     const own = findLettering(piece, step.id);
-    if (!own) return [step];
-    const others = piece.items.filter((item): item is Lettering => item.type === 'lettering' && item.id !== own.id && (item.id === own.twinOf || item.twinOf === own.id));
-    return [step, ...others.flatMap((other) => {
-      const [first, second] = step.path;
-      if (SHARED.has(first!)) return [setStep(piece, other.id, step.path, step.value)];
-      if (first === 'seat' && second === 'baselineShiftMm') {
-        const sign = own.seat.tops === other.seat.tops ? 1 : -1;
-        return [setStep(piece, other.id, step.path, (step.value as number) === 0 ? 0 : sign * (step.value as number))];
-      }
-      if (first === 'seat' && (second === 'by' || second === 'side')) return [setStep(piece, other.id, step.path, step.value)];
-      return [];
-    })];
+    const twin = own && twinOf(piece, own);
+    const share = SHARE_OF[step.path[0]!];
+    if (!own || !twin || !share || !twin.shares.includes(share)) return [step];
+    const { other } = twin;
+    if (share !== 'band') return [step, setStep(piece, other.id, step.path, step.value)];
+    const seat = (step.path.length === 1 ? step.value : { ...own.seat, [step.path[1]!]: step.value }) as Seat;
+    return [step, setStep(piece, other.id, ['seat'], inBandOf(other.seat, seat))];
   });
 }

@@ -30,6 +30,7 @@ export const LIMITS = {
   nudgeMm: { min: -1000, max: 1000 },
   adjustments: { min: 0, max: 5000 },
   features: { min: 0, max: 100 },
+  twinShares: { min: 0, max: 6 },
   axes: { min: 0, max: 64 },
   axisValue: { min: -100000, max: 100000 },
   featureValue: { min: 0, max: 99 },

@@ -58,7 +58,7 @@ export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, lik
     bookends,
     spacing: like?.spacing ?? { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
     corners: like?.corners ?? { kind: 'round', radiusMm: 2 },
-    stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null }, adjustments: [], twinOf: null,
+    stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null,
     fill: like ? like.fill : INK,
     stroke: like?.stroke ?? null,
   };

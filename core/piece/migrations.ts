@@ -17,7 +17,7 @@ function fromVersion1(older: Older): Older {
 
 /** What a lettering of version 2 was without saying so. */
 const LETTERING_3: Older = {
-  letterCase: 'typed', lineDistanceMm: 8, width: 1, features: [], axes: [], stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twinOf: null,
+  letterCase: 'typed', lineDistanceMm: 8, width: 1, features: [], axes: [], stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null,
 };
 
 /** Version 2 knew one stance, one line, no pictures to trace, and seats by the capitals alone. */

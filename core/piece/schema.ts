@@ -15,7 +15,7 @@ import { waveSchema } from './shapes/wave';
 import { limited, point } from './shapes/fields';
 import type {
   Adjustment, Alignment, Anchor, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Guide, Item, LetterCase, Lettering, LetterSize, Piece, Seat,
-  SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Stroke, Tops, Tracing,
+  SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Stroke, Tops, Tracing, Twin, TwinShare,
 } from './types';
 
 /** Discriminated unions: one schema a member, chosen by the tag. */
@@ -124,6 +124,11 @@ const axisSchema = object<AxisSetting>({
   value: limited('axisValue'),
 });
 
+const twinSchema = object<Twin>({
+  of: id(),
+  shares: yup.array().strict().of(tagged<TwinShare>('face', 'size', 'space', 'stance', 'ink', 'band')).required().max(LIMITS.twinShares.max) as unknown as yup.ISchema<readonly TwinShare[]>,
+}).nullable().defined();
+
 const adjustmentSchema = object<Adjustment>({
   at: limited('wordingLength'), kern: limited('kern'), alongMm: limited('nudgeMm'), offMm: limited('nudgeMm'), turnDeg: limited('clockDeg'),
 });
@@ -170,7 +175,7 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
   corners: cornersSchema,
   stance: stanceSchema,
   adjustments: yup.array().strict().of(adjustmentSchema).required().max(LIMITS.adjustments.max) as unknown as yup.ISchema<readonly Adjustment[]>,
-  twinOf: yup.string().strict().nullable().defined().matches(/^[A-Za-z0-9_-]{1,40}$/, '${path} must be the id of a lettering, or null') as unknown as yup.ISchema<string | null>,
+  twin: twinSchema,
   fill: colour(),
   stroke,
 });

@@ -166,6 +166,15 @@ export interface AxisSetting {
 /** As typed, all capitals, or small capitals: the face's own where it has them, else scaled capitals. */
 export type LetterCase = 'typed' | 'capitals' | 'small-capitals';
 
+/** What twins have in common: typeface, size, spacing, stance, ink, and the band in which they stand. */
+export type TwinShare = 'face' | 'size' | 'space' | 'stance' | 'ink' | 'band';
+
+/** A lettering that is kept in step with another one, each way, in what they share. */
+export interface Twin {
+  readonly of: string;
+  readonly shares: readonly TwinShare[];
+}
+
 /** One text set on one curve. */
 export interface Lettering {
   readonly type: 'lettering';
@@ -192,8 +201,8 @@ export interface Lettering {
   readonly corners: Corners;
   readonly stance: Stance;
   readonly adjustments: readonly Adjustment[];
-  /** The lettering on the opposite side that it keeps in step with; null for none. */
-  readonly twinOf: string | null;
+  /** The lettering that it keeps in step with; null for none. */
+  readonly twin: Twin | null;
   readonly fill: Colour | null;
   readonly stroke: Stroke | null;
 }

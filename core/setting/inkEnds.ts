@@ -100,33 +100,38 @@ function reachAnywhere(at: LetterAt): InkReach {
   const { path, s, direction, curvature, baselineMm, pose } = at;
   let back = Infinity;
   let ahead = -Infinity;
+  const home = frameAt(path, s);
+  const tx = home.tangent.x * direction, ty = home.tangent.y * direction;
   eachHullPoint(at, (px, py) => {
     const x = pose ? pose.xx * px + pose.yx * py + pose.x : px;
     const y = baselineMm + (pose ? pose.xy * px + pose.yy * py : py);
-    const along = footOf(path, s, direction, x, y, curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature);
+    const { along } = footOf(path, s, direction, home.point.x + tx * x + ty * y, home.point.y + ty * x - tx * y, curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature);
     if (along < back) back = along;
     if (along > ahead) ahead = along;
   });
   return { back, ahead };
 }
 
-/** Foot on the path of a point given in the frame at s, as a distance from s in the reading direction. */
-function footOf(path: MeasuredPath, s: number, direction: 1 | -1, x: number, y: number, first: number): number {
-  const home = frameAt(path, s);
-  const tx = home.tangent.x * direction, ty = home.tangent.y * direction;
-  const px = home.point.x + tx * x + ty * y;
-  const py = home.point.y + ty * x - tx * y;
-  let along = first;
+/** Where a point of the sheet is seen from a curve: along from s in the reading direction, and towards the tops, mm. */
+export interface Foot { readonly along: number; readonly height: number }
+
+/**
+ * The foot of a point on a path, near a place of it: Newton on the distance, with the stretch at the point's height.
+ *
+ * @param first a guess of how far along it lies
+ */
+export function footOf(path: MeasuredPath, s: number, direction: 1 | -1, px: number, py: number, first: number): Foot {
+  let along = first, height = 0;
   for (let i = 0; i < 6; i++) {
     const frame = frameAt(path, s + along * direction);
     const ux = frame.tangent.x * direction, uy = frame.tangent.y * direction;
     const rx = px - frame.point.x, ry = py - frame.point.y;
     const off = rx * ux + ry * uy;
-    const height = rx * uy - ry * ux;
+    height = rx * uy - ry * ux;
     const stretch = 1 + frame.curvature * direction * height;
     if (stretch < 1e-6) break;
     along += off / stretch;
     if (Math.abs(off) < 1e-9) break;
   }
-  return along;
+  return { along, height };
 }

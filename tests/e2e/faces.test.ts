@@ -54,6 +54,21 @@ describe('typefaces', () => {
     expect(await download.failure()).toBeNull();
   });
 
+  it('can be variable, brought as WOFF2, and varied by sliders', async () => {
+    await browse();
+    await on.page.locator('[data-font]').setInputFiles(join(HOME, 'node_modules/@fontsource-variable/instrument-sans/files/instrument-sans-latin-standard-normal.woff2'));
+    await on.page.locator('[data-face^=own-instrument]').click();
+    await on.bench.kept();
+    const before = await on.page.locator('[data-item=words]').getAttribute('d');
+    await on.bench.type('Weight', '690');
+    await on.bench.kept();
+    expect((await words()).axes).toEqual([{ tag: 'wght', value: 690 }]);
+    expect(await on.page.locator('[data-item=words]').getAttribute('d')).not.toBe(before);
+    await on.bench.type('Weight', '400');
+    await on.bench.kept();
+    expect((await words()).axes).toEqual([]);
+  });
+
   it('that are missing are named, another stands in, and nothing is printed with it', async () => {
     await on.bench.open(await made(on.server, piece([curve(circle(30)), lettering('TIDE', { faceId: 'own-river-slab-bold-0123abcd' })])));
     await on.page.locator('[data-item=words]').waitFor();

@@ -22,16 +22,22 @@ describe('letters, seat and stance', () => {
     await open([curve(circle(30)), lettering('TIDE', { seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0.6 } })]);
     await button('Make its twin').click();
     await on.bench.kept();
-    expect(await on.bench.lettering(1)).toMatchObject({ wording: 'TIDE', twinOf: 'words', seat: { tops: 'inward', side: 'outside', baselineShiftMm: -0.6 }, anchor: { at: { kind: 'clock', deg: 180 } } });
+    expect(await on.bench.lettering(1)).toMatchObject({ wording: 'TIDE', twin: { of: 'words' }, seat: { tops: 'inward', side: 'outside', baselineShiftMm: -0.6 }, anchor: { at: { kind: 'clock', deg: 180 } } });
     await on.bench.type('Wording', 'SEA');
     await on.bench.type('Cap height', '4');
     await on.bench.kept();
     expect([(await words()).size, (await on.bench.lettering(1)).size]).toEqual([{ by: 'cap', mm: 4 }, { by: 'cap', mm: 4 }]);
     expect([(await words()).wording, (await on.bench.lettering(1)).wording]).toEqual(['TIDE', 'SEA']);
-    await button('Part from its twin').click();
-    await on.bench.type('Cap height', '3');
+    await on.page.locator('[data-share=size]').uncheck();
+    await on.bench.type('Cap height', '3.5');
+    await on.bench.type('Tracking', '25');
     await on.bench.kept();
-    expect((await words()).size.mm).toBe(4);
+    expect([(await words()).size.mm, (await on.bench.lettering(1)).size.mm]).toEqual([4, 3.5]);
+    expect([(await words()).spacing.tracking, (await on.bench.lettering(1)).spacing.tracking]).toEqual([25, 25]);
+    await button('Part from its twin').click();
+    await on.bench.type('Tracking', '40');
+    await on.bench.kept();
+    expect((await words()).spacing.tracking).toBe(25);
   });
 
   it('lets the caps touch a rim at a gap, and follows the rim', async () => {

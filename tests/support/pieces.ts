@@ -36,7 +36,7 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
     anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0.5, endU: 0.5 },
     spacing: { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
-    corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twinOf: null, fill: '#20303a', stroke: null,
+    corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, fill: '#20303a', stroke: null,
     ...changes,
   };
 }

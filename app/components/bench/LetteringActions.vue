@@ -2,9 +2,9 @@
 import { nanoid } from 'nanoid';
 import { movedTo } from '#core/drawing/operations';
 import { rewrite } from '#core/drawing/reseat';
-import { twinSteps } from '#core/drawing/twin';
+import { twinOf, twinSteps } from '#core/drawing/twin';
 import { setStep } from '#core/piece/steps/index';
-import { findCurve, findLettering, isCurve, type Lettering } from '#core/piece/types';
+import { findCurve, isCurve, type Lettering, type TwinShare } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -16,7 +16,10 @@ const view = useView();
 
 const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));
 const closed = computed(() => store.trackOf(props.lettering.curveId)?.path.path.closed ?? false);
-const twin = computed(() => store.piece!.items.find((item): item is Lettering => item.type === 'lettering' && (item.id === props.lettering.twinOf || item.twinOf === props.lettering.id)) ?? null);
+const twin = computed(() => twinOf(store.piece!, props.lettering));
+const SHARES: readonly { share: TwinShare; name: string }[] = [
+  { share: 'face', name: 'face' }, { share: 'size', name: 'size' }, { share: 'space', name: 'space' }, { share: 'stance', name: 'stance' }, { share: 'ink', name: 'ink' }, { share: 'band', name: 'band' },
+];
 
 const warn = (problem: { message: string } | null): void => { if (problem) store.news = { kind: 'warning', text: problem.message }; };
 function makeTwin(): void {
@@ -24,9 +27,15 @@ function makeTwin(): void {
   const steps = twinSteps(store.piece!, props.lettering, id);
   warn(steps.ok ? store.edit('Make the twin', steps.value, undefined, [id]) : steps.problem);
 }
+/** The one of the two that says so. */
+const holder = computed(() => (twin.value ? (props.lettering.twin?.of === twin.value.other.id ? props.lettering : twin.value.other) : null));
 function part(): void {
-  const own = props.lettering.twinOf ? props.lettering : twin.value;
-  if (own && findLettering(store.piece!, own.id)) store.set('Part from its twin', own.id, ['twinOf'], null);
+  if (holder.value) store.set('Part from its twin', holder.value.id, ['twin'], null);
+}
+function share(name: TwinShare, on: boolean): void {
+  if (!holder.value?.twin) return;
+  const shares = SHARES.map((one) => one.share).filter((one) => (one === name ? on : twin.value!.shares.includes(one)));
+  store.set('What twins share', holder.value.id, ['twin', 'shares'], shares);
 }
 function moveTo(curveId: string): void {
   const track = store.trackOf(curveId);
@@ -51,13 +60,17 @@ function pasteSeat(): void {
 
 <template>
   <section class="section" aria-label="Do with the lettering">
-    <header><h2>Do with it</h2><span v-if="twin" class="quiet">in step with “{{ twin.wording.slice(0, 14) }}”</span></header>
+    <header><h2>Do with it</h2><span v-if="twin" class="quiet">in step with “{{ twin.other.wording.slice(0, 14) }}”</span></header>
     <div class="acts">
       <button v-if="closed && !twin" class="key" type="button" title="The same lettering opposite, upright, in the same band" @click="makeTwin">Make its twin</button>
       <button v-if="twin" class="key" type="button" @click="part">Part from its twin</button>
       <button class="key" type="button" @click="copySeat">Copy seat</button>
       <button class="key" type="button" :disabled="!view.seatCopy" @click="pasteSeat">Paste seat</button>
       <button class="key" type="button" @click="emit('remove')">Delete this lettering</button>
+    </div>
+    <div v-if="twin" class="shares" role="group" aria-label="What the twins share">
+      <span class="label">In step in</span>
+      <label v-for="one in SHARES" :key="one.share"><input type="checkbox" :checked="twin.shares.includes(one.share)" :data-share="one.share" @change="share(one.share, ($event.target as HTMLInputElement).checked)"> {{ one.name }}</label>
     </div>
     <div v-if="curves.length > 1" class="row">
       <span class="label">On the curve</span>
@@ -71,4 +84,8 @@ function pasteSeat(): void {
 <style scoped>
 .acts { display: flex; flex-wrap: wrap; gap: 7px; margin-bottom: 4px; }
 .acts .key { padding: 0 10px; }
+.shares { display: flex; flex-wrap: wrap; gap: 4px 12px; margin: 8px 0; font-size: 12px; }
+.shares .label { width: 100%; color: var(--ink-soft); font-size: 13px; }
+.shares label { display: flex; align-items: center; gap: 5px; }
+.shares input { accent-color: var(--teal); margin: 0; }
 </style>

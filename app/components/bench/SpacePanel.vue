@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core';
 import type { Lettering } from '#core/piece/types';
+import { evenness, trueGaps } from '#core/setting/trueGaps';
 import { worstLine } from '#core/setting/setLettering';
 import { usePiece } from '~/stores/piece';
 
@@ -14,6 +16,9 @@ const kerning = set('Kerning', 'kerning');
 const ligatures = set('Ligatures', 'ligatures');
 
 const joined = computed(() => store.selectedSetting?.measured.run.joined === true);
+/** Judged when the hand rests, so that no drag waits for it. */
+const resting = refDebounced(computed(() => store.selectedSetting), 120);
+const even = computed(() => (resting.value ? evenness(trueGaps(resting.value), resting.value.capMm) : null));
 const heightWord = computed(() => ({ 0: 'the baseline', 0.5: 'the middle of the caps', 1: 'the cap line' })[props.lettering.spacing.measuredAt] ?? `${Math.round(props.lettering.spacing.measuredAt * 100)} % of the cap height`);
 const fits = computed(() => {
   const overset = store.selectedSetting ? worstLine(store.selectedSetting).overset : null;
@@ -32,6 +37,7 @@ const fits = computed(() => {
       label="Measured at" :model-value="lettering.spacing.measuredAt" limits="measuredAt" :min="0" :max="1" :step="0.05"
       :word="`Measured at ${heightWord}`" :commit="measuredAt"
     />
+    <p v-if="even !== null" class="evenness"><span>Evenness</span><span class="bar"><span :style="{ width: `${even}%` }" /></span><b>{{ even.toFixed(0) }} %</b></p>
     <p class="quiet explain">The letters are as far apart as on a straight line at {{ heightWord }}; 0 is the baseline, 1 the cap line.</p>
     <div class="switches">
       <label><input type="checkbox" :checked="lettering.spacing.kerning" @change="kerning(($event.target as HTMLInputElement).checked)"> Kerning of the face</label>
@@ -45,6 +51,10 @@ const fits = computed(() => {
 
 <style scoped>
 .explain { font-size: 12px; margin-top: 6px; }
+.evenness { display: grid; grid-template-columns: 84px 1fr auto; gap: 8px; align-items: center; margin-top: 10px; color: var(--ink-soft); }
+.evenness b { color: var(--ink); font-weight: 600; min-width: 42px; text-align: right; }
+.bar { height: 4px; border-radius: 2px; background: var(--hairline); overflow: hidden; }
+.bar span { display: block; height: 100%; background: var(--moss); }
 .switches { display: grid; gap: 6px; margin-top: 10px; }
 .switches label { display: flex; align-items: center; gap: 7px; }
 .switches input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }

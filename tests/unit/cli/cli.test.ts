@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { circle, curve, HOME, lettering, piece, seat } from '../../support/pieces';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-cli-'));
-const underArc = (...args: string[]) => spawnSync('npx', ['under-arc', ...args], { cwd: HOME, encoding: 'utf8' });
+const underArc = (...args: string[]) => spawnSync(process.execPath, ['cli/under-arc.mjs', ...args], { cwd: HOME, encoding: 'utf8' });
 const inFolder = (name: string): string => join(folder, name);
 
 describe('npx under-arc', () => {
@@ -34,6 +34,12 @@ describe('npx under-arc', () => {
     expect(readdirSync(folder).filter((name) => /wrong\.svg|tight\.svg|part/.test(name))).toEqual([]);
     expect(existsSync(inFolder('x.svg'))).toBe(false);
   });
+
+  it('is there under its name', () => {
+    // Finding a command by its name costs npm seconds, so it is done once.
+    const named = spawnSync('npx', ['under-arc', 'help'], { cwd: HOME, encoding: 'utf8' });
+    expect(named.stdout + named.stderr).toContain('under-arc render PIECE.json');
+  }, 180_000);
 
   it('explains itself when the call is not understood', () => {
     expect(underArc('render', 'demo/1-roundel.json', 'out.gif')).toMatchObject({ status: 2 });

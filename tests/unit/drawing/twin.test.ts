@@ -51,6 +51,11 @@ describe('a twin', () => {
     expect(both(change([setStep(p, 'words', ['faceId'], 'rye')]), 'faceId')).toEqual(['rye', 'rye']);
     expect(both(change([setStep(p, 'twin', ['size'], { by: 'cap', mm: 4 })]), 'size')).toEqual([{ by: 'cap', mm: 4 }, { by: 'cap', mm: 4 }]);
     expect(both(change([setStep(p, 'twin', ['wording'], 'SEA')]), 'wording')).toEqual(['OTTERMERE', 'SEA']);
+    const partly = done(p, ok([setStep(p, 'twin', ['twin', 'shares'], ['size'])]));
+    const only = done(partly, ok(inStep(partly, [setStep(partly, 'words', ['faceId'], 'rye'), setStep(partly, 'words', ['size'], { by: 'cap', mm: 3 })])));
+    expect([both(only, 'faceId'), both(only, 'size')]).toEqual([['rye', 'limelight'], [{ by: 'cap', mm: 3 }, { by: 'cap', mm: 3 }]]);
+    const moved = change([setStep(p, 'twin', ['seat'], { ...findLettering(p, 'twin')!.seat, side: 'inside', baselineShiftMm: 0.2 })]);
+    expect(findLettering(moved, 'words')!.seat).toMatchObject({ tops: 'outward', side: 'inside', baselineShiftMm: -0.2 });
     const shifted = change([setStep(p, 'words', ['seat', 'baselineShiftMm'], 1.25)]);
     expect(findLettering(shifted, 'twin')!.seat.baselineShiftMm).toBe(-1.25);
     expect(setOf(shifted, 'words').baselineMm).toBeCloseTo(-setOf(shifted, 'twin').baselineMm - 5, 9);

@@ -1,0 +1,89 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { CurveShape, Lettering } from '#core/piece/types';
+import { setLettering, type SetLettering } from '#core/setting/setLettering';
+import { BAY, evenness, trueGaps, type TrueGap } from '#core/setting/trueGaps';
+import { createFace, type Face } from '#core/type/face';
+import { circle, faces, lettering, seat, track } from '../../support/pieces';
+import { plainFont } from '../../support/fonts';
+import { setOn } from '../../support/setting';
+
+/** H is a slab 200 wide with 50 of white at either side; L has a foot, C a bay; all 700 high in an em of 1000. */
+const slab: [number, number][] = [[50, 0], [50, 700], [250, 700], [250, 0]];
+const made = createFace('plain', 'Plain', plainFont([
+  { character: ' ', advance: 300, contours: [] },
+  { character: 'H', advance: 300, contours: [slab] }, { character: 'x', advance: 300, contours: [[[50, 0], [50, 500], [250, 500], [250, 0]]] },
+  { character: 'L', advance: 400, contours: [[[50, 0], [50, 700], [150, 700], [150, 100], [350, 100], [350, 0]]] },
+]));
+if (!made.ok) throw new Error(made.problem.message);
+const plain = made.value;
+/** Capitals of 7 mm: a unit of the font is a hundredth of a mm. */
+const set = (wording: string, shape: CurveShape, more: Partial<Lettering> = {}): SetLettering => {
+  const result = setLettering(lettering(wording, { faceId: 'plain', size: { by: 'cap', mm: 7 }, anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 }, ...more }), track(shape), plain);
+  if (!result.ok) throw new Error(result.problem.message);
+  return result.value;
+};
+const line: CurveShape = { kind: 'line', from: { x: 0, y: 50 }, to: { x: 100, y: 50 } };
+const mm = (gaps: readonly TrueGap[]): number[] => gaps.map((gap) => gap.mm);
+
+describe('the true gap', () => {
+  it('between slabs on a line is the white between them', () => {
+    const gaps = trueGaps(set('HHH', line));
+    expect(gaps).toHaveLength(2);
+    for (const gap of gaps) expect(gap).toMatchObject({ mm: expect.closeTo(1, 9), leastMm: expect.closeTo(1, 9), word: false });
+    expect(mm(trueGaps(set('HH', line, { spacing: { tracking: 100, measuredAt: 0.5, kerning: true, ligatures: true } })))[0]).toBeCloseTo(2, 9);
+  });
+  it('takes the white over an L only to the stated depth', () => {
+    const [gap] = trueGaps(set('LH', line));
+    // Behind its foot the arm of the L lies 2 mm deep, of which 18 % of 7 mm count. Of 24 levels three lie in the foot.
+    expect(gap!.mm).toBeCloseTo(1 + (BAY * 7 * 21) / 24, 9);
+    expect(gap!.leastMm).toBeCloseTo(1, 9);
+  });
+  it('over a low letter counts as so deep', () => {
+    const [gap] = trueGaps(set('xH', line));
+    expect(gap!.mm).toBeCloseTo(1 + (BAY * 7 * 7) / 24, 9);
+  });
+  it('on a ring is wider at the heads with tops outward, and narrower with tops inward', () => {
+    // Slabs on a ring, worked out with angles: each stands about its own ray, its sides parallel to it.
+    const R = 20;
+    for (const tops of ['outward', 'inward'] as const) {
+      const one = set('HH', circle(R), { seat: seat(tops, tops === 'outward' ? 'outside' : 'inside'), anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0.5, endU: 0.5 } });
+      const turn = (one.letterDistances[1]! - one.letterDistances[0]!) * one.direction / R;
+      let sum = 0;
+      for (let n = 0; n < 24; n++) {
+        const radius = R + (tops === 'outward' ? 1 : -1) * ((n + 0.5) / 24) * 7;
+        // At this radius the side of a slab, 1 mm from its ray, lies at the angle asin(1 / radius).
+        sum += radius * (turn - 2 * Math.asin(1 / radius));
+      }
+      expect(mm(trueGaps(one))[0]).toBeCloseTo(sum / 24, 3);
+    }
+  });
+  it('between words is told apart', () => {
+    expect(trueGaps(set('HH H', line)).map((gap) => [gap.word, Number(gap.mm.toFixed(6))])).toEqual([[false, 1], [true, 4]]);
+    expect(trueGaps(set('H', line))).toEqual([]);
+    expect(trueGaps(set('   ', line))).toEqual([]);
+  });
+});
+
+describe('evenness', () => {
+  it('is whole where all gaps are alike, and falls with their spread', () => {
+    expect(evenness(trueGaps(set('HHHH', line)), 7)).toBeCloseTo(100, 6);
+    expect(evenness(trueGaps(set('HH HH', line)), 7)).toBeCloseTo(100, 6);
+    const uneven = evenness(trueGaps(set('HHLH', line)), 7)!;
+    expect(uneven).toBeLessThan(60);
+    expect([evenness([], 7), evenness(trueGaps(set('HH', line)), 7)]).toEqual([null, null]);
+  });
+});
+
+describe('real faces', () => {
+  let all: ReadonlyMap<string, Face>;
+  beforeAll(async () => { all = await faces(); });
+  it('have gaps that are finite on any curve and under any stance, and the same whatever the place on a ring', () => {
+    const at = (deg: number): number[] => mm(trueGaps(setOn(all, lettering('OTTERMERE LIGHT', { anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' } }), circle(40))));
+    at(0).forEach((gap, i) => expect(gap).toBeCloseTo(at(137)[i]!, 6));
+    for (const kind of ['upright', 'sheared', 'swayed', 'pointed', 'bent'] as const) {
+      const gaps = trueGaps(setOn(all, lettering('SEDGE', { stance: { kind, strength: 1, centre: null } }), circle(40)));
+      expect(gaps).toHaveLength(4);
+      for (const gap of gaps) expect(Number.isFinite(gap.mm + gap.leastMm)).toBe(true);
+    }
+  });
+});
