@@ -139,6 +139,13 @@ describe('letters, seat and stance', () => {
     await button('Centre between the bookends').click();
     await on.bench.kept();
     expect((await words()).anchor).toMatchObject({ at: { kind: 'clock', deg: expect.closeTo(36, 6) }, align: 'centre', by: 'advance' });
+    await on.bench.type('Anchor fraction', '25');
+    await on.bench.kept();
+    expect((await words()).anchor.at).toEqual({ kind: 'fraction', u: 0.25 });
+    await on.page.getByRole('slider', { name: 'Turn along the curve' }).focus();
+    await on.page.keyboard.press('Shift+ArrowRight');
+    await on.bench.kept();
+    expect((await words()).anchor.at).toEqual({ kind: 'clock', deg: 100 });
   });
 
   it('changes several letterings at once, and gives one the seat of another', async () => {

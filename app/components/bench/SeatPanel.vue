@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fractionOf } from '#core/curves/clock';
+import { clockAtFraction, fractionOf } from '#core/curves/clock';
 import type { Track } from '#core/curves/index';
 import { setStep } from '#core/piece/steps/index';
 import type { Alignment, Lettering, Side, Tops } from '#core/piece/types';
@@ -21,7 +21,9 @@ const named = computed(() => {
   const near = nearestNamed(props.track, u.value);
   return near.mm < 1e-6 ? near.place.name : '';
 });
-const angle = computed(() => (props.lettering.anchor.at.kind === 'clock' ? props.lettering.anchor.at.deg : u.value * 100));
+/** The clock angle of the anchor on a closed curve, however it is given; a share of the length, in per cent, on an open one. */
+const angleDeg = computed(() => (props.lettering.anchor.at.kind === 'clock' ? props.lettering.anchor.at.deg : clockAtFraction(props.track, u.value)));
+const angle = computed(() => (closed.value ? angleDeg.value : u.value * 100));
 
 function take(label: string, next: Lettering): void {
   const piece = store.piece!;
@@ -53,6 +55,8 @@ function centreBetween(): void {
     ...props.lettering.anchor, at: placeAtFraction(props.track, middle - (closed.value ? Math.floor(middle) : 0)), startOffsetMm: 0, align: 'centre',
   });
 }
+/** A fraction of the length, whatever the curve: kept as one, so that it stays when the curve changes its form. */
+const setFraction = (percent: number, gesture: string) => store.set('Move anchor', props.lettering.id, ['anchor', 'at'], { kind: 'fraction', u: percent / 100 }, gesture);
 const offset = (value: number, gesture: string) => store.set('Start offset', props.lettering.id, ['anchor', 'startOffsetMm'], value, gesture);
 /** The same shift as a share of the height of the capitals. */
 const capMm = computed(() => store.selectedSetting?.capMm ?? 1);
@@ -108,7 +112,10 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
     <button class="key between" type="button" @click="centreBetween">Centre between the bookends</button>
     <div v-if="closed" class="row dial-row">
       <span class="label">Turn along</span>
-      <DialField label="Turn along the curve" :model-value="angle" @change="(deg, g) => setAngle(deg, g)" />
+      <span class="pair">
+        <DialField label="Turn along the curve" :model-value="angleDeg" @change="(deg, g) => setAngle(deg, g)" />
+        <QuantityField label="Anchor fraction" :model-value="(u - Math.floor(u)) * 100" unit="%" :limits="{ min: 0, max: 100 }" :step="0.5" :places="2" :commit="setFraction" />
+      </span>
     </div>
     <SliderField label="Baseline shift" :model-value="lettering.seat.baselineShiftMm" unit="mm" limits="baselineShiftMm" :min="-5" :max="5" :step="0.05" :commit="shift" />
     <div class="row">
