@@ -78,6 +78,12 @@ function placeLetters(ground: Ground, shift: number): { rows: Float64Array; lett
   return { rows, letterDistances, flat };
 }
 
+/** Stacked letters lie across their line by half of the widest advance to either side. */
+function acrossStack(lines: readonly ShapedLine[], scaleX: number): Heights {
+  const half = (Math.max(0, ...lines.flatMap((line) => line.run.letters.map((letter, i) => letter.advance * (line.scales?.[i] ?? 1)))) * scaleX) / 2;
+  return { lowerMm: -half, upperMm: half };
+}
+
 /** What is the same for all lines of a lettering. */
 interface Common {
   readonly lettering: Lettering;
@@ -194,7 +200,7 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const scaleY = mmPerUnit(size, face.metrics, ink ? ink.top - ink.bottom : undefined);
   const inkHeights = ink ? { lowerMm: ink.bottom * scaleY, upperMm: ink.top * scaleY } : { lowerMm: 0, upperMm: face.metrics.capHeight * scaleY };
   const stance: Stance = lines[0]!.run.joined && lettering.stance.kind === 'turned' ? { kind: 'bent', strength: 1, centre: null } : lettering.stance;
-  const heights = stance.kind === 'stacked' ? { lowerMm: 0, upperMm: 0 } : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
+  const heights = stance.kind === 'stacked' ? acrossStack(lines, scaleY * lettering.width) : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
   const common: Common = {
     lettering, track, face, direction: readingDirection(track, seat.tops), scaleX: scaleY * lettering.width, scaleY,
     capMm: face.metrics.capHeight * scaleY, heights, stance,

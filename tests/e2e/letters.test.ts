@@ -134,6 +134,8 @@ describe('letters, seat and stance', () => {
     await on.page.getByText('filled', { exact: true }).click();
     await on.bench.kept();
     await on.page.getByText('0.0 mm free').waitFor();
+    await on.page.getByText('tracking has nothing to say').waitFor();
+    expect(await on.bench.field('Anchor angle').count()).toBe(0);
     await choose('Ends go by', 'advance');
     await on.bench.kept();
     await button('Centre between the bookends').click();

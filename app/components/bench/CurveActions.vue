@@ -77,7 +77,5 @@ const resize = (withLetters: boolean) => (percent: number): Problem | null => {
 </template>
 
 <style scoped>
-.acts { display: flex; flex-wrap: wrap; gap: 7px; margin-bottom: 4px; }
-.acts .key { padding: 0 10px; }
 .pick { width: 126px; }
 </style>

@@ -47,8 +47,3 @@ function join(id: string): void {
     </div>
   </section>
 </template>
-
-<style scoped>
-.acts { display: flex; flex-wrap: wrap; gap: 7px; margin-bottom: 4px; }
-.acts .key { padding: 0 10px; }
-</style>

@@ -37,7 +37,7 @@ const setHold = (next: SeatHold, gesture?: string) => setSeat('Change distance',
 </script>
 
 <template>
-  <div class="row">
+  <div v-if="lettering.stance.kind !== 'stacked'" class="row">
     <span class="label">Seated by</span>
     <el-select :model-value="lettering.seat.by" aria-label="Seated by" @change="setBy">
       <el-option v-for="one in BY" :key="one.value" :value="one.value" :label="one.label" />

@@ -82,8 +82,6 @@ function pasteSeat(): void {
 </template>
 
 <style scoped>
-.acts { display: flex; flex-wrap: wrap; gap: 7px; margin-bottom: 4px; }
-.acts .key { padding: 0 10px; }
 .shares { display: flex; flex-wrap: wrap; gap: 4px 12px; margin: 8px 0; font-size: 12px; }
 .shares .label { width: 100%; color: var(--ink-soft); font-size: 13px; }
 .shares label { display: flex; align-items: center; gap: 5px; }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core';
 import { fitsOf, pastMm, type Fit } from '#core/setting/fits';
 import { holdersOf } from '#core/piece/types';
 import { placeOff } from '#core/setting/guides';
@@ -21,12 +22,14 @@ const at = computed(() => {
   const place = view.toScreen(placeOff(path, direction * end, direction, baselineMm + capMm / 2).point);
   return { x: Math.min(Math.max(place.x + 14, 30), view.width - 236), y: Math.min(Math.max(place.y + 10, 30), view.height - 150), mm: pastMm(set) };
 });
+/** Some two hundred settings are tried for the values, so they wait until the hand rests. */
+const resting = refDebounced(computed(() => store.selectedSetting), 150);
 const fits = computed((): Fit[] => {
-  const set = store.selectedSetting;
+  const set = resting.value;
   const curve = store.selectedCurve;
   const face = set && faces.loaded.get(set.lettering.faceId);
   const track = curve && store.trackOf(curve.id);
-  if (!at.value || !set || !curve || !face || !track) return [];
+  if (!at.value || !set || set !== store.selectedSetting || !curve || !face || !track) return [];
   return fitsOf(set, curve, track, face, holdersOf(set.lettering.seat).map((id) => store.trackOf(id)));
 });
 
@@ -43,7 +46,7 @@ function take(fit: Fit): void {
   <div v-if="at" class="fits" role="group" aria-label="Ways to make it fit" :style="{ left: `${at.x}px`, top: `${at.y}px` }">
     <p>{{ at.mm.toFixed(2) }} mm past its bookends. Fit it by</p>
     <button v-for="fit in fits" :key="fit.by" type="button" class="key" :data-fit-by="fit.by" @click="take(fit)">{{ fit.label }}</button>
-    <p v-if="fits.length === 0">No single change fits it. Move the bookends apart, or say less.</p>
+    <p v-if="fits.length === 0 && resting === store.selectedSetting">No single change fits it. Move the bookends apart, or say less.</p>
   </div>
 </template>
 

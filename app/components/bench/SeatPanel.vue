@@ -15,6 +15,8 @@ const view = useView();
 const closed = computed(() => isClosed(props.track));
 /** Arcs and spirals have an outside; any other curve with ends has an above. */
 const openCurve = computed(() => !closed.value && !['arc', 'spiral'].includes(store.selectedCurve?.shape.kind ?? ''));
+/** Filled between bookends, a lettering has its place from them alone. */
+const anchored = computed(() => props.lettering.anchor.align !== 'filled' || (closed.value && props.lettering.bookends.startU === props.lettering.bookends.endU));
 const places = computed(() => namedPlaces(props.track));
 const u = computed(() => fractionOf(props.track, props.lettering.anchor.at));
 const named = computed(() => {
@@ -84,33 +86,35 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
         <el-radio-button value="filled">filled</el-radio-button>
       </el-radio-group>
     </div>
-    <div class="row">
-      <span class="label">{{ word }}</span>
-      <el-select :model-value="named" :aria-label="word" placeholder="between the named places" @change="choosePlace">
-        <el-option v-for="place in places" :key="place.name" :value="place.name" :label="place.name" />
-      </el-select>
-    </div>
-    <div class="row">
-      <span class="label">{{ closed ? 'Angle, offset' : 'Place, offset' }}</span>
-      <span class="pair">
-        <QuantityField
-          :label="closed ? 'Anchor angle' : 'Anchor place'" :model-value="angle" :unit="closed ? '°' : '%'" :places="1" :step="closed ? 1 : 0.5"
-          :limits="closed ? 'clockDeg' : { min: 0, max: 100 }" :commit="setAngle"
-        />
-        <QuantityField label="Start offset" :model-value="lettering.anchor.startOffsetMm" limits="startOffsetMm" :commit="offset" />
-      </span>
-    </div>
+    <template v-if="anchored">
+      <div class="row">
+        <span class="label">{{ word }}</span>
+        <el-select :model-value="named" :aria-label="word" placeholder="between the named places" @change="choosePlace">
+          <el-option v-for="place in places" :key="place.name" :value="place.name" :label="place.name" />
+        </el-select>
+      </div>
+      <div class="row">
+        <span class="label">{{ closed ? 'Angle, offset' : 'Place, offset' }}</span>
+        <span class="pair">
+          <QuantityField
+            :label="closed ? 'Anchor angle' : 'Anchor place'" :model-value="angle" :unit="closed ? '°' : '%'" :places="1" :step="closed ? 1 : 0.5"
+            :limits="closed ? 'clockDeg' : { min: 0, max: 100 }" :commit="setAngle"
+          />
+          <QuantityField label="Start offset" :model-value="lettering.anchor.startOffsetMm" limits="startOffsetMm" :commit="offset" />
+        </span>
+      </div>
+    </template>
     <div class="row">
       <span class="label">Ends go by</span>
       <span class="pair">
         <el-select :model-value="lettering.anchor.by" aria-label="Ends go by" @change="(value: 'ink' | 'advance') => store.set('Align', lettering.id, ['anchor', 'by'], value)">
           <el-option value="ink" label="ink" /><el-option value="advance" label="advance" />
         </el-select>
-        <QuantityField label="Anchor distance" :model-value="u * track.path.lengthMm" unit="mm" limits="startOffsetMm" :step="0.5" :commit="setDistance" />
+        <QuantityField v-if="anchored" label="Anchor distance" :model-value="u * track.path.lengthMm" unit="mm" limits="startOffsetMm" :step="0.5" :commit="setDistance" />
       </span>
     </div>
     <button class="key between" type="button" @click="centreBetween">Centre between the bookends</button>
-    <div v-if="closed" class="row dial-row">
+    <div v-if="closed && anchored" class="row dial-row">
       <span class="label">Turn along</span>
       <span class="pair">
         <DialField label="Turn along the curve" :model-value="angleDeg" @change="(deg, g) => setAngle(deg, g)" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { tracePath } from '#core/drawing/tracePath';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
@@ -16,12 +17,14 @@ const TOPS = computed((): readonly { tops: Tops; name: string }[] => (props.open
 const SIDES = computed((): readonly { side: Side; name: string }[] => (props.open
   ? [{ side: 'outside', name: 'above' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'below' }] : [{ side: 'outside', name: 'outside' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'inside' }]));
 
+/** The pictures are drawn anew when the hand rests: no drag waits for them. */
+const resting = refDebounced(computed(() => props.lettering), 150);
 const pictures = computed(() => {
-  const { faceId, wording, spacing } = props.lettering;
+  const { faceId, wording, spacing } = resting.value;
   const face = faces.loaded.get(faceId);
   if (!face) return new Map<string, { letters: string; curve: string }>();
   return new Map(TOPS.value.flatMap(({ tops }) => SIDES.value.map(({ side }) => {
-    const set = seatPicture({ ...props.lettering, faceId, wording, spacing }, face, tops, side, props.open);
+    const set = seatPicture({ ...resting.value, faceId, wording, spacing }, face, tops, side, props.open);
     return [`${tops} ${side}`, set ? {
       letters: screenPathData((sink) => traceLetters(set, sink), UNIT_MM.coarse),
       curve: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse),

@@ -19,6 +19,9 @@ const joined = computed(() => store.selectedSetting?.measured.run.joined === tru
 /** Judged when the hand rests, so that no drag waits for it. */
 const resting = refDebounced(computed(() => store.selectedSetting), 120);
 const even = computed(() => (resting.value ? evenness(trueGaps(resting.value), resting.value.capMm) : null));
+const filled = computed(() => props.lettering.anchor.align === 'filled');
+/** Stacked letters advance by their height: nothing is measured between them, nothing kerned or joined. */
+const stacked = computed(() => props.lettering.stance.kind === 'stacked');
 const heightWord = computed(() => ({ 0: 'the baseline', 0.5: 'the middle of the caps', 1: 'the cap line' })[props.lettering.spacing.measuredAt] ?? `${Math.round(props.lettering.spacing.measuredAt * 100)} % of the cap height`);
 const fits = computed(() => {
   const overset = store.selectedSetting ? worstLine(store.selectedSetting).overset : null;
@@ -32,14 +35,15 @@ const fits = computed(() => {
   <section class="section" aria-label="Space">
     <header><h2>Space</h2><span v-if="fits" :class="fits.over ? 'over' : 'quiet'">{{ fits.text }}</span></header>
     <p v-if="joined" class="quiet explain">Joined letters are not tracked: it would tear them apart. Spread the words, or choose another size.</p>
+    <p v-else-if="filled" class="quiet explain">The letters are spread from bookend to bookend, so tracking has nothing to say.</p>
     <SliderField v-else label="Tracking" :model-value="lettering.spacing.tracking" limits="tracking" :min="-100" :max="300" :step="1" :places="1" :commit="tracking" />
     <SliderField
-      label="Measured at" :model-value="lettering.spacing.measuredAt" limits="measuredAt" :min="0" :max="1" :step="0.05"
+      v-if="!stacked" label="Measured at" :model-value="lettering.spacing.measuredAt" limits="measuredAt" :min="0" :max="1" :step="0.05"
       :word="`Measured at ${heightWord}`" :commit="measuredAt"
     />
     <p v-if="even !== null" class="evenness"><span>Evenness</span><span class="bar"><span :style="{ width: `${even}%` }" /></span><b>{{ even.toFixed(0) }} %</b></p>
-    <p class="quiet explain">The letters are as far apart as on a straight line at {{ heightWord }}; 0 is the baseline, 1 the cap line.</p>
-    <div class="switches">
+    <p v-if="!stacked" class="quiet explain">The letters are as far apart as on a straight line at {{ heightWord }}; 0 is the baseline, 1 the cap line.</p>
+    <div v-if="!stacked" class="switches">
       <label><input type="checkbox" :checked="lettering.spacing.kerning" @change="kerning(($event.target as HTMLInputElement).checked)"> Kerning of the face</label>
       <label :class="{ quiet: lettering.spacing.tracking !== 0 }">
         <input type="checkbox" :checked="lettering.spacing.ligatures" :disabled="lettering.spacing.tracking !== 0" @change="ligatures(($event.target as HTMLInputElement).checked)">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core';
 import { traceLettering } from '#core/drawing/traceLetters';
 import { tracePath } from '#core/drawing/tracePath';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
@@ -21,10 +22,12 @@ const KINDS: readonly { kind: StanceKind; name: string; said: string }[] = [
   { kind: 'pointed', name: 'pointed', said: 'Stems point to one centre, whatever the curve does.' },
   { kind: 'stacked', name: 'stacked', said: 'Letters stand one under the other along the curve.' },
 ];
+/** The pictures are drawn anew when the hand rests: no drag waits for them. */
+const resting = refDebounced(computed(() => props.lettering), 150);
 const pictures = computed(() => {
-  const face = faces.loaded.get(props.lettering.faceId);
+  const face = faces.loaded.get(resting.value.faceId);
   return new Map(KINDS.map(({ kind }) => {
-    const set = face ? stancePicture(props.lettering, face, kind, 1) : null;
+    const set = face ? stancePicture(resting.value, face, kind, 1) : null;
     return [kind, set ? {
       letters: screenPathData((sink) => traceLettering(set, sink), UNIT_MM.coarse),
       curve: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse),

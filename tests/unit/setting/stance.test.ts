@@ -99,7 +99,7 @@ describe('sheared and swayed letters', () => {
 
 describe('stacked letters', () => {
   const down: CurveShape = { kind: 'line', from: { x: 40, y: 10 }, to: { x: 40, y: 100 } };
-  const stacked = (changes: Partial<Lettering> = {}) => on(lettering('TIDE', { stance: stance('stacked'), anchor: middle, bookends: { startU: 0, endU: 1 }, ...changes }), down);
+  const stacked = (changes: Partial<Lettering> = {}) => on(lettering('TIDE', { stance: stance('stacked'), seat: seat('outward', 'on'), anchor: middle, bookends: { startU: 0, endU: 1 }, ...changes }), down);
   it('stand upright one under the other, a quarter of their height apart', () => {
     const set = stacked();
     const list = rows(set);
@@ -108,6 +108,13 @@ describe('stacked letters', () => {
       expect(row.x).toBeCloseTo(40, 9);
       if (i > 0) expect(row.y - list[i - 1]!.y).toBeCloseTo(5 * 1.25, 9);
     });
+  });
+  it('hang from either side of their line, or across it, as the seat says', () => {
+    const half = (stacked().measured.run.letters.reduce((most, letter) => Math.max(most, letter.advance), 0) * stacked().scaleX) / 2;
+    for (const [side, off] of [['outside', half], ['on', 0], ['inside', -half]] as const) {
+      // Travelled downwards, outward of a line is to its right.
+      expect(rows(stacked({ seat: seat('outward', side) }))[0]!.x).toBeCloseTo(40 + off, 9);
+    }
   });
   it('are centred by their ink, and spread by tracking and by hand', () => {
     const ys = pointsOf((sink) => traceLettering(stacked(), sink)).map((p) => p.y);
