@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core';
 import { fitsOf, pastMm, type Fit } from '#core/setting/fits';
 import { holdersOf } from '#core/piece/types';
 import { placeOff } from '#core/setting/guides';
@@ -23,7 +22,7 @@ const at = computed(() => {
   return { x: Math.min(Math.max(place.x + 14, 30), view.width - 236), y: Math.min(Math.max(place.y + 10, 30), view.height - 150), mm: pastMm(set) };
 });
 /** Some two hundred settings are tried for the values, so they wait until the hand rests. */
-const resting = refDebounced(computed(() => store.selectedSetting), 150);
+const resting = useResting(() => store.selectedSetting);
 const fits = computed((): Fit[] => {
   const set = resting.value;
   const curve = store.selectedCurve;

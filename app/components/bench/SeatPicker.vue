@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { tracePath } from '#core/drawing/tracePath';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
@@ -18,7 +17,7 @@ const SIDES = computed((): readonly { side: Side; name: string }[] => (props.ope
   ? [{ side: 'outside', name: 'above' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'below' }] : [{ side: 'outside', name: 'outside' }, { side: 'on', name: 'on it' }, { side: 'inside', name: 'inside' }]));
 
 /** The pictures are drawn anew when the hand rests: no drag waits for them. */
-const resting = refDebounced(computed(() => props.lettering), 150);
+const resting = useResting(() => props.lettering);
 const pictures = computed(() => {
   const { faceId, wording, spacing } = resting.value;
   const face = faces.loaded.get(faceId);

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core';
 import type { Lettering } from '#core/piece/types';
 import { evenness, trueGaps } from '#core/setting/trueGaps';
 import { worstLine } from '#core/setting/setLettering';
@@ -17,7 +16,7 @@ const ligatures = set('Ligatures', 'ligatures');
 
 const joined = computed(() => store.selectedSetting?.measured.run.joined === true);
 /** Judged when the hand rests, so that no drag waits for it. */
-const resting = refDebounced(computed(() => store.selectedSetting), 120);
+const resting = useResting(() => store.selectedSetting);
 const even = computed(() => (resting.value ? evenness(trueGaps(resting.value), resting.value.capMm) : null));
 const filled = computed(() => props.lettering.anchor.align === 'filled');
 /** Stacked letters advance by their height: nothing is measured between them, nothing kerned or joined. */

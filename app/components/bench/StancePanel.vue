@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core';
 import { traceLettering } from '#core/drawing/traceLetters';
 import { tracePath } from '#core/drawing/tracePath';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
@@ -23,7 +22,7 @@ const KINDS: readonly { kind: StanceKind; name: string; said: string }[] = [
   { kind: 'stacked', name: 'stacked', said: 'Letters stand one under the other along the curve.' },
 ];
 /** The pictures are drawn anew when the hand rests: no drag waits for them. */
-const resting = refDebounced(computed(() => props.lettering), 150);
+const resting = useResting(() => props.lettering);
 const pictures = computed(() => {
   const face = faces.loaded.get(resting.value.faceId);
   return new Map(KINDS.map(({ kind }) => {
