@@ -15,5 +15,5 @@ export const SHEET_PRESETS: readonly SheetPreset[] = [
 
 /** A piece with nothing on it. */
 export const emptyPiece = (name: string, widthMm: number, heightMm: number): Piece => ({
-  format: 'under-arc-piece', version: 3, name, sheet: { widthMm, heightMm, bleedMm: 0 }, guides: [], items: [],
+  format: 'under-arc-piece', version: 4, name, sheet: { widthMm, heightMm, bleedMm: 0 }, guides: [], items: [],
 });

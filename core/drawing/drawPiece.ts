@@ -1,10 +1,13 @@
 import { tracksOf, type Track } from '../curves';
-import { holdersOf, type Curve, type Lettering, type Piece, type Sheet } from '../piece/types';
-import { fail, type Problem, type Result } from '../result';
-import { setLettering, type SetLettering } from '../setting/setLettering';
+import { holdersOf, letteringsOn, type Curve, type Lettering, type Ornaments, type Piece, type Sheet } from '../piece/types';
+import { fail, ok, type Problem, type Result } from '../result';
+import type { Evening } from '../setting/measure';
+import { setOrnaments, type SetOrnaments } from '../setting/ornaments';
+import type { SetLettering } from '../setting/setLettering';
+import { needsSettling, settle, setWith } from '../setting/settle';
 import type { Face } from '../type/face';
 import type { Paint, Sink } from './sink';
-import { traceLettering } from './traceLetters';
+import { traceLettering, traceOrnaments } from './traceLetters';
 import { tracePath } from './tracePath';
 
 /** One painted outline of a drawing. */
@@ -27,20 +30,25 @@ export interface Drawing {
 /** The faces that are at hand, by id. */
 export type Faces = ReadonlyMap<string, Face>;
 
-interface Kept { track: Track; face: Face; held: readonly (Track | null)[]; result: Result<SetLettering> }
+interface Kept { track: Track; face: Face; held: readonly (Track | null)[]; evening: Evening | null | undefined; result: Result<SetLettering> }
 
 /** Where a lettering finds the curves that hold its seat. */
 export type Tracks = ReadonlyMap<string, Result<Track>>;
 const settings = new WeakMap<Lettering, Kept>();
 
 /**
- * The setting of a lettering of a piece, kept for as long as lettering, tracks and face are the same objects.
- *
- * @param tracks of the piece, see `tracksOf`
- *
- * @returns the setting, or why there is none: `unknown-face`, `too-tight`, or why its curve has no track
+ * What evening out came to for letterings, for those who cannot wait for it: it is computed elsewhere, and until it is
+ * there the last result stands.
  */
-export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces): Result<SetLettering> {
+export interface Evenings {
+  readonly of: (lettering: Lettering) => Evening | null;
+}
+
+/** What a lettering of a piece is set with, where all of it is at hand. */
+export interface SettingGround { readonly track: Track; readonly face: Face; readonly held: readonly (Track | null)[] }
+
+/** Finds what a lettering is set with, or why it cannot be set: `unknown-curve`, `unknown-face`, or why its curve has no track. */
+export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Result<SettingGround> {
   const track = tracks.get(lettering.curveId) ?? fail({ code: 'unknown-curve', message: `The curve of “${lettering.wording}” is gone. Undo, or move it to another.` });
   const plain = faces.get(lettering.faceId);
   if (!plain) {
@@ -48,11 +56,27 @@ export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces): R
   }
   if (!track.ok) return track;
   const face = lettering.axes.length > 0 ? plain.vary(lettering.axes) : plain;
-  const kept = settings.get(lettering);
   const held = holdersOf(lettering.seat).map((id) => { const one = tracks.get(id); return one?.ok ? one.value : null; });
-  if (kept && kept.face === face && kept.track === track.value && kept.held.every((one, i) => one === held[i])) return kept.result;
-  const result = setLettering(lettering, track.value, face, held);
-  settings.set(lettering, { track: track.value, face, held, result });
+  return ok({ track: track.value, face, held });
+}
+
+/**
+ * The setting of a lettering of a piece, kept for as long as lettering, tracks, face and evening are the same objects.
+ *
+ * @param tracks of the piece, see `tracksOf`
+ * @param evenings what evening out came to; left out, it is computed here and now
+ * @returns the setting, or why there is none: `unknown-face`, `too-tight`, or why its curve has no track
+ */
+export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces, evenings?: Evenings): Result<SetLettering> {
+  const ground = groundOf(lettering, tracks, faces);
+  if (!ground.ok) return ground;
+  const { track, face, held } = ground.value;
+  const waits = evenings !== undefined && needsSettling(lettering);
+  const evening = waits ? evenings.of(lettering) : undefined;
+  const kept = settings.get(lettering);
+  if (kept && kept.face === face && kept.track === track && kept.evening === evening && kept.held.every((one, i) => one === held[i])) return kept.result;
+  const result = waits ? setWith(lettering, track, face, held, evening ?? null) : settle(lettering, track, face, held).result;
+  settings.set(lettering, { track, face, held, evening, result });
   return result;
 }
 
@@ -82,6 +106,24 @@ export function paintCurve(curve: Curve, track: Track): PaintedPath | null {
   return path;
 }
 
+const paintedOrnaments = new WeakMap<Ornaments, { track: Track; sets: readonly SetLettering[]; set: SetOrnaments; path: PaintedPath }>();
+
+/** The ornaments of a curve set between its letterings, and their painted outline. The same item between the same settings gives the same objects. */
+export function paintOrnaments(item: Ornaments, track: Track, sets: readonly SetLettering[]): { readonly set: SetOrnaments; readonly path: PaintedPath } {
+  const known = paintedOrnaments.get(item);
+  if (known && known.track === track && known.sets.length === sets.length && known.sets.every((one, i) => one === sets[i])) return known;
+  const set = setOrnaments(item, track, sets);
+  const made = { track, sets, set, path: { id: item.id, paint: { fill: item.fill, stroke: item.stroke }, trace: (sink: Sink) => traceOrnaments(set, sink) } };
+  paintedOrnaments.set(item, made);
+  return made;
+}
+
+/** Ornaments that have less white than none stand on letters. */
+export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | null => (whiteMm >= 0 ? null : {
+  code: 'ornament-crowded', field: item.id, value: whiteMm,
+  message: `${item.name}: an ornament has no room between the words; ${(-whiteMm).toFixed(2)} mm are lacking at its sides. Make it smaller, fewer, or the words shorter.`,
+});
+
 /**
  * Draws a piece.
  *
@@ -93,15 +135,19 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
   const problems: Problem[] = [];
   const tracks = tracksOf(piece);
   for (const item of piece.items) {
-    if (item.type === 'curve') {
-      const track = tracks.get(item.id)!;
-      if (!track.ok) problems.push({ ...track.problem, field: item.id });
-      const path = track.ok ? paintCurve(item, track.value) : null;
-      if (path) paths.push(path);
-      continue;
-    }
     // A picture to trace is no part of the design.
     if (item.type === 'tracing') continue;
+    if (item.type === 'curve' || item.type === 'ornaments') {
+      const track = tracks.get(item.type === 'curve' ? item.id : item.curveId)!;
+      if (!track.ok) { problems.push({ ...track.problem, field: item.id }); continue; }
+      if (item.type === 'curve') { paths.push(...[paintCurve(item, track.value)].filter((path) => path !== null)); continue; }
+      const sets = letteringsOn(piece, item.curveId).flatMap((one) => { const set = settingOf(one, tracks, faces); return set.ok ? [set.value] : []; });
+      const { set, path } = paintOrnaments(item, track.value, sets);
+      const crowded = crowdedOrnaments(set);
+      if (crowded) problems.push(crowded);
+      if (set.placed.length > 0) paths.push(path);
+      continue;
+    }
     const set = settingOf(item, tracks, faces);
     if (!set.ok) {
       problems.push({ ...set.problem, field: item.id });
@@ -113,9 +159,12 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
   return { name: piece.name, sheet: piece.sheet, paths, problems };
 }
 
+/** Problems that are told but stop no file: nothing is missing from it. */
+const HARMLESS: ReadonlySet<string> = new Set(['missing-character', 'fold', 'fit-not-met', 'ornament-crowded']);
+
 /** Problems for which no file may be made, because something would be missing from it. */
 export const blocking = (drawing: Drawing): readonly Problem[] =>
-  drawing.problems.filter((problem) => problem.code !== 'missing-character' && problem.code !== 'fold');
+  drawing.problems.filter((problem) => !HARMLESS.has(problem.code));
 
 /** Sends a whole drawing to a writer. */
 export function sendDrawing(drawing: Drawing, sink: Sink): void {

@@ -6,7 +6,7 @@ import { distance, normaliseDeg } from '../geometry/vec';
 import type { ArcShape } from '../piece/shapes/arc';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 import { setStep, type Step } from '../piece/steps';
-import { followersOf, letteringsOn, parentsOf, type Curve, type CurveShape, type Piece } from '../piece/types';
+import { followersOf, letteringsOn, ornamentsOn, parentsOf, type Curve, type CurveShape, type Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import { asNodes } from './asNodes';
 import { releaseSteps } from './release';
@@ -83,6 +83,7 @@ export function joinSteps(piece: Piece, curve: Curve, other: Curve): Result<Step
   steps.push(setStep(piece, curve.id, ['shape'], shape));
   for (const one of letteringsOn(piece, curve.id)) steps.push(...rewrite(piece, one, reseated(one, curve.id, a.value, joined.value)));
   for (const one of letteringsOn(piece, other.id)) steps.push(...rewrite(piece, one, reseated(one, curve.id, b.value, joined.value)));
+  for (const one of ornamentsOn(piece, other.id)) steps.push(setStep(piece, one.id, ['curveId'], curve.id));
   steps.push({ kind: 'remove', index: piece.items.indexOf(other), item: other });
   return ok(steps);
 }

@@ -7,7 +7,7 @@ import { frameAt } from '../geometry/walk';
 import { freeName, makeCurve } from '../piece/make';
 import { setStep, type Step } from '../piece/steps';
 import {
-  findCurve, followersOf, letteringsOn, parentsOf, type Curve, type CurveShape, type Lettering, type LetterSize, type Piece,
+  findCurve, followersOf, letteringsOn, ornamentsOn, parentsOf, type Curve, type CurveShape, type Lettering, type LetterSize, type Piece,
 } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import { placeAtFraction } from '../setting/anchorPlaces';
@@ -120,11 +120,12 @@ export type AfterDeletion = { readonly kind: 'delete' } | { readonly kind: 'move
 
 /**
  * Deletes a curve: what is set on it is deleted too, moved to another curve, or set straight on a line of the same
- * length. Curves that followed it keep their form as drawn curves.
+ * length; ornaments go along. Curves that followed it keep their form as drawn curves.
  */
 export function deleteCurveSteps(piece: Piece, curve: Curve, after: AfterDeletion): Result<Step[]> {
   const track = trackIn(piece, curve);
-  const carried = letteringsOn(piece, curve.id);
+  const carried = letteringsOn(piece, curve.id), ornaments = ornamentsOn(piece, curve.id);
+  const leaving = piece.items.filter((item) => 'curveId' in item && item.curveId === curve.id);
   const steps: Step[] = [];
   for (const follower of followersOf(piece, curve.id)) {
     const followed = trackIn(piece, follower);
@@ -136,7 +137,7 @@ export function deleteCurveSteps(piece: Piece, curve: Curve, after: AfterDeletio
     const target = findCurve(piece, after.to);
     const there = target && trackIn(piece, target);
     if (!there?.ok) return fail(there?.problem ?? noCurve());
-    steps.push(...carried.flatMap((one) => rewrite(piece, one, movedTo(one, after.to, there.value))));
+    steps.push(...carried.flatMap((one) => rewrite(piece, one, movedTo(one, after.to, there.value))), ...ornaments.map((one) => setStep(piece, one.id, ['curveId'], after.to)));
   } else if (after.kind === 'straight' && track.ok && carried.length > 0) {
     const { path } = track.value;
     const middle = frameAt(path, fractionOf(track.value, carried[0]!.anchor.at) * path.lengthMm).point;
@@ -146,14 +147,14 @@ export function deleteCurveSteps(piece: Piece, curve: Curve, after: AfterDeletio
     steps.push(...carried.flatMap((one) => rewrite(piece, one, {
       ...one, curveId: after.lineId, seat: { ...one.seat, tops: 'outward', side: 'outside', hold: null, baselineShiftMm: 0 },
       anchor: { ...one.anchor, at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0 }, bookends: { startU: 0, endU: 1 },
-    })));
+    })), ...ornaments.map((one) => setStep(piece, one.id, ['curveId'], after.lineId)));
   } else {
     // From the back, so that every index holds when the items are put back.
-    steps.push(...carried.slice().reverse().map((item): Step => ({ kind: 'remove', index: piece.items.indexOf(item), item })));
+    steps.push(...leaving.slice().reverse().map((item): Step => ({ kind: 'remove', index: piece.items.indexOf(item), item })));
   }
   // Its index after the steps before it: a line stands before it, letterings may be gone from before it.
-  const gone = after.kind === 'delete' ? carried.filter((one) => piece.items.indexOf(one) < piece.items.indexOf(curve)).length : 0;
-  const line = after.kind === 'straight' && carried.length > 0 ? 1 : 0;
+  const line = steps.some((step) => step.kind === 'insert') ? 1 : 0;
+  const gone = steps.filter((step) => step.kind === 'remove' && step.index < piece.items.indexOf(curve)).length;
   steps.push({ kind: 'remove', index: piece.items.indexOf(curve) - gone + line, item: curve });
   return ok(steps);
 }

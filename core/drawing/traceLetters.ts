@@ -1,3 +1,4 @@
+import type { SetOrnaments } from '../setting/ornaments';
 import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';
 import { COMMAND, type Outline } from '../type/outline';
 import { traceBent } from './bend';
@@ -45,6 +46,11 @@ export function traceLetters(set: SetLettering, sink: Sink, only?: readonly numb
     const at = index * LETTER.length;
     traceLetter(set, index, rows[at]!, rows[at + 1]!, rows[at + 2]!, rows[at + 3]!, rows[at + 4]!, rows[at + 5]!, sink);
   }
+}
+
+/** Sends ornaments to a sink, in mm on the sheet. */
+export function traceOrnaments({ sign, placed }: SetOrnaments, sink: Sink): void {
+  for (const { x, y, xx, xy, yx, yy } of placed) traceOutline(sign.outline, xx, xy, yx, yy, x, y, sink);
 }
 
 /** Sends one letter as on a straight line, the middle of its baseline at (x, y): for showing it unrolled. */

@@ -35,7 +35,8 @@ function plain(schema: yup.AnySchema, described: Described): Json {
     const inner = (schema as unknown as { innerType?: yup.AnySchema }).innerType;
     return withLimits(described, { type: 'array', items: inner ? convert(inner) : {} });
   }
-  const json = withLimits(described, { type: described.type });
+  const whole = described.tests?.some((one) => one.name === 'integer');
+  const json = withLimits(described, { type: whole ? 'integer' : described.type });
   const pattern = param(described, 'matches', 'regex') as RegExp | undefined;
   if (pattern) json['pattern'] = pattern.source;
   if (described.oneOf && described.oneOf.length > 0) json['enum'] = described.oneOf.filter((one) => one !== null);
@@ -59,6 +60,6 @@ function convert(schema: yup.AnySchema): Json {
  */
 export const pieceJsonSchema = (): Json => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'Under Arc piece, format version 3',
+  title: 'Under Arc piece, format version 4',
   ...convert(pieceSchema),
 });

@@ -1,6 +1,19 @@
-import type { Curve, CurveShape, Lettering, Piece, Sheet, Side, Tops, Tracing } from './types';
+import type { Curve, CurveShape, Fit, Lettering, Ornaments, Piece, Sheet, Side, Spacing, Tops, Tracing } from './types';
 
 const INK = '#20303a';
+
+/** Spaced as the face is. */
+export const STANDARD_SPACING: Spacing = { tracking: 0, words: 1, measuredAt: 0.5, kerning: true, ligatures: true, evenOut: 0, leastGapMm: 0.1 };
+
+/** Filled by nothing; when asked to, first by tracking, then by wider or narrower letters, then by their size. */
+export const STANDARD_FIT: Fit = {
+  kept: false,
+  rules: [{ by: 'tracking', least: -20, most: 120 }, { by: 'width', least: 0.92, most: 1.08 }, { by: 'size', least: 0.5, most: 2 }],
+};
+
+/** Ornaments as they are first put between the letterings of a curve. */
+export const makeOrnaments = (id: string, name: string, curveId: string, fill: string | null): Ornaments =>
+  ({ type: 'ornaments', id, name, curveId, sign: { kind: 'diamond' }, height: 0.5, count: 1, turnDeg: 0, offMm: 0, fill: fill ?? INK, stroke: null });
 
 /** A name that no curve and no picture of the piece has yet: "Circle", "Circle 2", … */
 export function freeName(piece: Piece, title: string): string {
@@ -56,7 +69,7 @@ export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, lik
     seat: { tops, side, by: like?.seat.by ?? 'caps', hold: null, baselineShiftMm: shift === 0 ? 0 : shift },
     anchor: { at, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends,
-    spacing: like?.spacing ?? { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
+    spacing: like?.spacing ?? STANDARD_SPACING, fit: STANDARD_FIT,
     corners: like?.corners ?? { kind: 'round', radiusMm: 2 },
     stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null,
     fill: like ? like.fill : INK,

@@ -14,7 +14,7 @@ import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
 import { limited, point } from './shapes/fields';
 import type {
-  Adjustment, Alignment, Anchor, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Guide, Item, LetterCase, Lettering, LetterSize, Piece, Seat,
+  Adjustment, Alignment, Anchor, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Piece, Seat,
   SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Stroke, Tops, Tracing, Twin, TwinShare,
 } from './types';
 
@@ -133,6 +133,12 @@ const adjustmentSchema = object<Adjustment>({
   at: limited('wordingLength'), kern: limited('kern'), alongMm: limited('nudgeMm'), offMm: limited('nudgeMm'), turnDeg: limited('clockDeg'),
 });
 
+const sharesOf = (by: Exclude<FitRule['by'], 'tracking'>): yup.ObjectSchema<any> =>
+  object<FitRule>({ by: tagged(by), least: limited('fitShare'), most: limited('fitShare') });
+const fitRuleSchema = union<FitRule>('by', {
+  tracking: object<FitRule>({ by: tagged('tracking'), least: limited('fitTracking'), most: limited('fitTracking') }),
+  width: sharesOf('width'), size: sharesOf('size'), radius: sharesOf('radius'),
+});
 
 const cornersSchema = union<Corners>('kind', {
   round: object<Extract<Corners, { kind: 'round' }>>({ kind: tagged('round'), radiusMm: limited('cornerMm') }),
@@ -168,9 +174,16 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
   bookends: object<Bookends>({ startU: limited('fraction'), endU: limited('fraction') }),
   spacing: object<Spacing>({
     tracking: limited('tracking'),
+    words: limited('wordSpace'),
     measuredAt: limited('measuredAt'),
     kerning: flag(),
     ligatures: flag(),
+    evenOut: limited('fraction'),
+    leastGapMm: limited('leastGapMm'),
+  }),
+  fit: object<Fit>({
+    kept: flag(),
+    rules: yup.array().strict().of(fitRuleSchema as never).required().min(LIMITS.fitRules.min).max(LIMITS.fitRules.max) as unknown as yup.ISchema<readonly FitRule[]>,
   }),
   corners: cornersSchema,
   stance: stanceSchema,
@@ -195,7 +208,28 @@ const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({
   hidden: flag(),
 });
 
-export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema });
+const sign = <T extends OrnamentSign['kind']>(kind: T): yup.ObjectSchema<any> => object<{ kind: T }>({ kind: tagged(kind) });
+const ornamentsSchema: yup.ObjectSchema<any> = object<Ornaments>({
+  type: tagged('ornaments'),
+  id: id(),
+  name: text('nameLength'),
+  curveId: id(),
+  sign: union<OrnamentSign>('kind', {
+    dot: sign('dot'), diamond: sign('diamond'), star: sign('star'), leaf: sign('leaf'), dash: sign('dash'),
+    shape: object<Extract<OrnamentSign, { kind: 'shape' }>>({
+      kind: tagged('shape'),
+      outlines: yup.array().strict().of(drawnSchema as never).required().min(LIMITS.outlines.min).max(LIMITS.outlines.max) as unknown as yup.ISchema<Extract<OrnamentSign, { kind: 'shape' }>['outlines']>,
+    }),
+  }),
+  height: limited('ornamentHeight'),
+  count: limited('ornamentCount').integer('${path} must be a whole number'),
+  turnDeg: limited('clockDeg'),
+  offMm: limited('nudgeMm'),
+  fill: colour(),
+  stroke,
+});
+
+export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema, ornaments: ornamentsSchema });
 
 export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
   widthMm: limited('sheetMm'),
@@ -207,7 +241,7 @@ const guideSchema = object<Guide>({ runs: tagged<Guide['runs']>('across', 'down'
 
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
-  version: yup.number<3>().strict().oneOf([3]).required(),
+  version: yup.number<4>().strict().oneOf([4]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
   guides: yup.array().strict().of(guideSchema).required().max(LIMITS.guides.max) as unknown as yup.ISchema<readonly Guide[]>,

@@ -114,12 +114,38 @@ export interface Bookends {
 export interface Spacing {
   /** Thousandths of an em added between letters. */
   readonly tracking: number;
+  /** Width of the spaces between words: 1 as the face has them. */
+  readonly words: number;
   /** Height at which advances are measured along the curve: 0 the baseline, 0.5 half the caps, 1 the cap line. */
   readonly measuredAt: number;
   /** Whether the face's own kerning is used. */
   readonly kerning: boolean;
   /** Whether the face's standard ligatures are used; they give way while tracking is not 0. */
   readonly ligatures: boolean;
+  /** How far the gaps are evened out, 0 not at all, 1 until all are alike to the eye. */
+  readonly evenOut: number;
+  /** Letters that come closer than this are told of, and evening out keeps them apart by it, mm. */
+  readonly leastGapMm: number;
+}
+
+/** What can be changed so that a lettering fills its room. */
+export type FitBy = 'tracking' | 'width' | 'size' | 'radius';
+
+/**
+ * One way to fill the room, with how far it may go: tracking between two values in thousandths of an em; width, size and
+ * radius between two shares of what they are.
+ */
+export interface FitRule {
+  readonly by: FitBy;
+  readonly least: number;
+  readonly most: number;
+}
+
+/** How a lettering fills the room between its bookends: the first rule as far as it may, then the next. */
+export interface Fit {
+  /** Whether it is kept filled, whatever changes. */
+  readonly kept: boolean;
+  readonly rules: readonly FitRule[];
 }
 
 /** What lettering does at a sharp corner of its curve: it goes round by a radius, steps over it, or goes straight through. */
@@ -198,6 +224,7 @@ export interface Lettering {
   readonly anchor: Anchor;
   readonly bookends: Bookends;
   readonly spacing: Spacing;
+  readonly fit: Fit;
   readonly corners: Corners;
   readonly stance: Stance;
   readonly adjustments: readonly Adjustment[];
@@ -227,7 +254,31 @@ export interface Tracing {
   readonly hidden: boolean;
 }
 
-export type Item = Curve | Lettering | Tracing;
+/** What an ornament shows: a small sign, or outlines that were brought in, the height of their box being theirs. */
+export type OrnamentSign =
+  | { readonly kind: 'dot' | 'diamond' | 'star' | 'leaf' | 'dash' }
+  | { readonly kind: 'shape'; readonly outlines: readonly DrawnShape[] };
+
+/** Small signs in the rooms between the letterings of a curve, as many in each; they follow every change of these. */
+export interface Ornaments {
+  readonly type: 'ornaments';
+  readonly id: string;
+  readonly name: string;
+  readonly curveId: string;
+  readonly sign: OrnamentSign;
+  /** Height as a share of that of the capitals beside it. */
+  readonly height: number;
+  /** How many stand in each room, with equal white about them. */
+  readonly count: number;
+  /** Turned clockwise from how it stands on the curve, degrees. */
+  readonly turnDeg: number;
+  /** Moved towards the tops of the letters before it, mm. */
+  readonly offMm: number;
+  readonly fill: Colour | null;
+  readonly stroke: Stroke | null;
+}
+
+export type Item = Curve | Lettering | Tracing | Ornaments;
 
 export interface Sheet {
   readonly widthMm: number;
@@ -245,7 +296,7 @@ export interface Guide {
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
-  readonly version: 3;
+  readonly version: 4;
   readonly name: string;
   readonly sheet: Sheet;
   readonly guides: readonly Guide[];
@@ -255,6 +306,7 @@ export interface Piece {
 export const isCurve = (item: Item): item is Curve => item.type === 'curve';
 export const isLettering = (item: Item): item is Lettering => item.type === 'lettering';
 
+export const isOrnaments = (item: Item): item is Ornaments => item.type === 'ornaments';
 export const isTracing = (item: Item): item is Tracing => item.type === 'tracing';
 
 export const findItem = (piece: Piece, id: string): Item | undefined => piece.items.find((item) => item.id === id);
@@ -264,6 +316,9 @@ export const findLettering = (piece: Piece, id: string): Lettering | undefined =
   piece.items.find((item): item is Lettering => item.type === 'lettering' && item.id === id);
 export const letteringsOn = (piece: Piece, curveId: string): readonly Lettering[] =>
   piece.items.filter((item): item is Lettering => item.type === 'lettering' && item.curveId === curveId);
+
+export const ornamentsOn = (piece: Piece, curveId: string): readonly Ornaments[] =>
+  piece.items.filter((item): item is Ornaments => item.type === 'ornaments' && item.curveId === curveId);
 
 /** The curves that a curve follows, with the name of the field that names each. */
 export function parentsOf(shape: CurveShape): readonly (readonly [field: string, id: string])[] {

@@ -1,5 +1,5 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
-import { frameAt } from '../geometry/walk';
+import { frameAt, ROW, walkTo } from '../geometry/walk';
 import type { MeasuredRun } from './measure';
 
 /** How far a letter's ink reaches along the curve from its place, mm along the curve itself, in the reading direction. */
@@ -95,22 +95,49 @@ function reachOnCircle({ measured, index, scaleX, scaleY, curvature, baselineMm,
   return { back: Math.min(a, b), ahead: Math.max(a, b) };
 }
 
-/** Any curve: the osculating circle gives the first guess, Newton's steps the foot itself. */
+let guesses = new Float64Array(0), points = new Float64Array(0);
+
+/**
+ * Any curve: the osculating circle at the letter's place gives a first guess for every point, Newton's steps the foot
+ * itself for those that may lie farthest: all whose guess is not behind the farthest one's by more than such guesses miss.
+ */
 function reachAnywhere(at: LetterAt): InkReach {
   const { path, s, direction, curvature, baselineMm, pose } = at;
-  let back = Infinity;
-  let ahead = -Infinity;
   const home = frameAt(path, s);
   const tx = home.tangent.x * direction, ty = home.tangent.y * direction;
+  let count = 0, first = -1, last = -1;
   eachHullPoint(at, (px, py) => {
+    if (count >= guesses.length) {
+      guesses = Float64Array.from({ length: count * 2 + 256 }, (_, i) => guesses[i] ?? 0);
+      points = Float64Array.from({ length: guesses.length * 2 }, (_, i) => points[i] ?? 0);
+    }
     const x = pose ? pose.xx * px + pose.yx * py + pose.x : px;
     const y = baselineMm + (pose ? pose.xy * px + pose.yy * py : py);
-    const { along } = footOf(path, s, direction, home.point.x + tx * x + ty * y, home.point.y + ty * x - tx * y, curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature);
-    if (along < back) back = along;
-    if (along > ahead) ahead = along;
+    const guess = curvature === 0 ? x : Math.atan(x / (1 / curvature + y)) / curvature;
+    guesses[count] = guess;
+    points[2 * count] = home.point.x + tx * x + ty * y;
+    points[2 * count + 1] = home.point.y + ty * x - tx * y;
+    if (first < 0 || guess < guesses[first]!) first = count;
+    if (last < 0 || guess > guesses[last]!) last = count;
+    count++;
   });
-  return { back, ahead };
+  const exact = (i: number): number => footOf(path, s, direction, points[2 * i]!, points[2 * i + 1]!, guesses[i]!).along;
+  const farthest = (start: number, sign: 1 | -1): number => {
+    if (start < 0) return -sign * Infinity;
+    let most = exact(start);
+    const slack = 4 * Math.abs(most - guesses[start]!) + 1e-6;
+    const limit = sign * guesses[start]! - slack;
+    for (let i = 0; i < count; i++) {
+      if (i === start || sign * guesses[i]! < limit) continue;
+      const along = exact(i);
+      if (sign * along > sign * most) most = along;
+    }
+    return most;
+  };
+  return { back: farthest(first, -1), ahead: farthest(last, 1) };
 }
+
+const row = new Float64Array(ROW.length);
 
 /** Where a point of the sheet is seen from a curve: along from s in the reading direction, and towards the tops, mm. */
 export interface Foot { readonly along: number; readonly height: number }
@@ -119,19 +146,20 @@ export interface Foot { readonly along: number; readonly height: number }
  * The foot of a point on a path, near a place of it: Newton on the distance, with the stretch at the point's height.
  *
  * @param first a guess of how far along it lies
+ * @param withinMm the last step may be this long; what it leaves is its square times the curvature
  */
-export function footOf(path: MeasuredPath, s: number, direction: 1 | -1, px: number, py: number, first: number): Foot {
+export function footOf(path: MeasuredPath, s: number, direction: 1 | -1, px: number, py: number, first: number, withinMm = 1e-5): Foot {
   let along = first, height = 0;
   for (let i = 0; i < 6; i++) {
-    const frame = frameAt(path, s + along * direction);
-    const ux = frame.tangent.x * direction, uy = frame.tangent.y * direction;
-    const rx = px - frame.point.x, ry = py - frame.point.y;
+    walkTo(path, s + along * direction, 0, row, 0);
+    const ux = row[ROW.tangentX]! * direction, uy = row[ROW.tangentY]! * direction;
+    const rx = px - row[ROW.x]!, ry = py - row[ROW.y]!;
     const off = rx * ux + ry * uy;
     height = rx * uy - ry * ux;
-    const stretch = 1 + frame.curvature * direction * height;
+    const stretch = 1 + row[ROW.curvature]! * direction * height;
     if (stretch < 1e-6) break;
     along += off / stretch;
-    if (Math.abs(off) < 1e-9) break;
+    if (Math.abs(off) < withinMm) break;
   }
   return { along, height };
 }

@@ -1,6 +1,6 @@
 import type { Adjustment, Lettering, Spacing } from '../piece/types';
 import type { Face } from '../type/face';
-import { shapeWording, type ShapedRun } from '../type/shape';
+import { shapeWording, type Letter, type ShapedRun } from '../type/shape';
 import { applyCase, smallCapitalScale } from './letterCase';
 
 /** A line of a wording, shaped. */
@@ -72,7 +72,18 @@ interface Extras {
   /** Thousandths of an em between letters. */
   readonly trackingEm: number;
   readonly adjustments: readonly Adjustment[];
+  /** Width of spaces, 1 as the face has them. */
+  readonly words: number;
+  /** What evening out adds to the gap after a letter, by the letter's place in the wording, thousandths of an em. */
+  readonly evening: Evening | null;
 }
+
+/** What evening out adds to single gaps: thousandths of an em by the place of the letter before the gap, in UTF-16 units. */
+export type Evening = ReadonlyMap<number, number>;
+
+const SPACE = /^[\s\u00a0]+$/u;
+/** Whether a letter is white between two words. */
+export const isSpace = ({ text }: Letter): boolean => SPACE.test(text);
 
 function finished(line: ShapedLine, middles: Float64Array, halfAdvances: Float64Array, scaleY: number): MeasuredRun {
   const { letters } = line.run;
@@ -88,9 +99,9 @@ function finished(line: ShapedLine, middles: Float64Array, halfAdvances: Float64
 
 /**
  * Lays out a line. Tracking is added between letters, after the last one never, and not at all between letters that
- * are joined to each other. Gaps set by hand come on top.
+ * are joined to each other. What evening out adds, and gaps set by hand, come on top.
  */
-export function measureRun(line: ShapedLine, { scaleX, scaleY, trackingEm, adjustments }: Extras): MeasuredRun {
+export function measureRun(line: ShapedLine, { scaleX, scaleY, trackingEm, adjustments, words, evening }: Extras): MeasuredRun {
   const { run, origins, scales } = line;
   const { letters, face } = run;
   const middles = new Float64Array(letters.length);
@@ -102,10 +113,12 @@ export function measureRun(line: ShapedLine, { scaleX, scaleY, trackingEm, adjus
   for (let i = 0; i < letters.length; i++) {
     const letter = letters[i]!;
     const k = scales ? scales[i]! : 1;
-    const half = (letter.advance / 2) * k;
+    const own = words !== 1 && isSpace(letter) ? letter.advance * words : letter.advance;
+    const half = (own / 2) * k;
     middles[i] = (pen + letter.before * k + half) * scaleX;
     halfAdvances[i] = half * scaleX;
-    pen += (letter.before + letter.advance + letter.after) * k + tracking + (kerns?.get(origins[i]!) ?? 0);
+    const at = origins[i]!;
+    pen += (letter.before + own + letter.after) * k + tracking + (kerns?.get(at) ?? 0) + (evening?.get(at) ?? 0) * em;
   }
   return finished(line, middles, halfAdvances, scaleY);
 }

@@ -8,7 +8,7 @@ import type { Face } from '../type/face';
 import { adjust } from './adjust';
 import { letteringTrack } from './corners';
 import { anchorAt, inkOf, placeAt, solveAlignment, spreadBetween, walkLine, type Ground } from './ground';
-import { inkUnits, measureRun, measureStacked, shapeLines, type MeasuredRun, type ShapedLine } from './measure';
+import { inkUnits, measureRun, measureStacked, shapeLines, type Evening, type MeasuredRun, type ShapedLine } from './measure';
 import { bookendsInReading, measureOverset, type Overset } from './overset';
 import { baselineDistance, heightsOf, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
@@ -24,7 +24,10 @@ export const LETTER = { x: 0, y: 1, cos: 2, sin: 3, upX: 4, upY: 5, length: 6 } 
 
 /** A lettering set on its curve: the exact place of every letter. */
 export interface SetLettering {
+  /** As it is in the piece. */
   readonly lettering: Lettering;
+  /** As it is set: with the tracking, width and size that a kept fit comes to. */
+  readonly fitted: Lettering;
   /** What it runs on: the curve, with its corners rounded where the lettering asks for it. */
   readonly track: Track;
   readonly path: MeasuredPath;
@@ -95,13 +98,14 @@ interface Common {
   readonly capMm: number;
   readonly heights: Heights;
   readonly stance: Stance;
+  readonly evening: Evening | null;
 }
 
 function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<SetLettering> {
   const { lettering, track, face, direction, scaleX, scaleY, capMm, stance } = common;
   const { path } = track;
   const { spacing, anchor, adjustments } = lettering;
-  const extras = { scaleX, scaleY, trackingEm: anchor.align === 'filled' ? 0 : spacing.tracking, adjustments };
+  const extras = { scaleX, scaleY, trackingEm: anchor.align === 'filled' ? 0 : spacing.tracking, adjustments, words: spacing.words, evening: common.evening };
   const measured = stance.kind === 'stacked' ? measureStacked(line, capMm, extras) : measureRun(line, extras);
   const heightMm = stance.kind === 'stacked' ? baselineMm : baselineMm + spacing.measuredAt * capMm;
   const tight = tightness(path, direction, FANS.has(stance.kind)
@@ -132,7 +136,7 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
   adjust(rows, ground.measured, adjustments, capMm);
   const folded = [...new Set([...tooTight, ...flat])].sort((a, b) => a - b);
   return ok({
-    lettering, track, path, measured: ground.measured, scaleX, scaleY, capMm, heights: common.heights, stance, baselineMm, measuredHeightMm: heightMm,
+    lettering, fitted: lettering, track, path, measured: ground.measured, scaleX, scaleY, capMm, heights: common.heights, stance, baselineMm, measuredHeightMm: heightMm,
     direction, rows, letterDistances, anchorDistance: ground.anchorDistance, shiftMm, overset, folded, further: [],
     notes: notesOf(face, line, tooTight, flat),
   });
@@ -189,10 +193,11 @@ function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: 
  * a / (R − d − h).
  *
  * @param held tracks of the curves that hold its seat, in the order of the hold; null where one has none
+ * @param evening what evening out adds to its gaps, see `evenOut`
  * @returns the setting, or `too-tight` when letters would fold over one another on this curve. An empty wording
  *   gives a setting without letters.
  */
-export function setLettering(lettering: Lettering, curveTrack: Track, face: Face, held: readonly (Track | null)[] = []): Result<SetLettering> {
+export function setLettering(lettering: Lettering, curveTrack: Track, face: Face, held: readonly (Track | null)[] = [], evening: Evening | null = null): Result<SetLettering> {
   const track = letteringTrack(curveTrack, lettering.corners);
   const { seat, size, anchor } = lettering;
   const lines = shapeLines(face, lettering);
@@ -203,7 +208,7 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const heights = stance.kind === 'stacked' ? acrossStack(lines, scaleY * lettering.width) : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
   const common: Common = {
     lettering, track, face, direction: readingDirection(track, seat.tops), scaleX: scaleY * lettering.width, scaleY,
-    capMm: face.metrics.capHeight * scaleY, heights, stance,
+    capMm: face.metrics.capHeight * scaleY, heights, stance, evening,
   };
   const anchorMm = fractionOf(track, anchor.at) * track.path.lengthMm;
   const baselineMm = baselineDistance(seat, heights, { own: track, anchorMm, held });

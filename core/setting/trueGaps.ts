@@ -1,17 +1,14 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
-import { COMMAND, flattenedPoints, PAIRS } from '../type/outline';
-import type { Face } from '../type/face';
-import { footOf } from './inkEnds';
-import { anchorF, LETTER, type SetLettering } from './setLettering';
+import { bending, bentPlace, eachContour } from './flatOutlines';
+import { feetNear } from './nearFeet';
+import { LETTER, type SetLettering } from './setLettering';
 
 /** Heights at which profiles are taken, evenly from the baseline to the height of the letters. */
 const LEVELS = 24;
-/** How deep the bay of an open letter counts, as a share of the height of the capitals: no deeper than this behind its edge. */
+/** How deep the bay of an open letter counts, as a share of the height of the letters: no deeper than this behind its edge. */
 export const BAY = 0.18;
-/** Outlines are flattened to this share of an em. */
-const FLAT_EM = 0.002;
-/** A spread of the gaps of this share of the height of the capitals counts as no evenness at all. */
+/** A spread of the gaps of this share of the height of the letters counts as no evenness at all. */
 const UNEVEN = 0.12;
 
 /** The gap between two neighbours, as it is seen. */
@@ -25,125 +22,137 @@ export interface TrueGap {
   readonly leastMm: number;
   /** Whether it parts two words. */
   readonly word: boolean;
+  /** The middle of the gap on the curve in the reading direction, mm, unwrapped. */
+  readonly middle: number;
 }
 
-/** A straight side of a letter is bent when it is seen from a curve: it is followed in steps of this share of an em. */
-const STEP_EM = 0.04;
-function withSteps(points: readonly number[], step: number): Float64Array {
-  const out: number[] = [points[0]!, points[1]!];
-  for (let i = 2; i < points.length; i += 2) {
-    const [ax, ay, bx, by] = [points[i - 2]!, points[i - 1]!, points[i]!, points[i + 1]!];
-    const parts = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / step));
-    for (let n = 1; n <= parts; n++) out.push(ax + ((bx - ax) * n) / parts, ay + ((by - ay) * n) / parts);
-  }
-  return Float64Array.from(out);
-}
-
-/** Contours of a glyph as polylines in font units, each closed. */
-const contours = new WeakMap<Face, Map<number, Float64Array[]>>();
-function contoursOf(face: Face, glyphId: number): Float64Array[] {
-  let known = contours.get(face);
-  if (!known) contours.set(face, (known = new Map()));
-  let list = known.get(glyphId);
-  if (list) return list;
-  list = [];
-  const { commands, coords } = face.outline(glyphId);
-  let from = 0, first = 0, at = 0;
-  for (let n = 0; n < commands.length; n++) {
-    at += PAIRS[commands[n]!]! * 2;
-    if (commands[n] !== COMMAND.close) continue;
-    const points = flattenedPoints({ commands: commands.subarray(from, n), coords: coords.subarray(first, at) }, face.metrics.upem * FLAT_EM);
-    list.push(withSteps([...points, points[0]!, points[1]!], face.metrics.upem * STEP_EM));
-    from = n + 1;
-    first = at;
-  }
-  known.set(glyphId, list);
-  return list;
+/**
+ * The height of the letters of a line, mm: that of the capitals, or of the x where less than half of them stand higher
+ * than halfway between the two. It is the band in which gaps are judged.
+ */
+export function letterHeight({ measured, scaleY, capMm }: SetLettering): number {
+  const { run, scales } = measured;
+  const { capHeight, xHeight } = run.face.metrics;
+  let high = 0, inked = 0;
+  run.letters.forEach((letter, i) => {
+    const k = scales ? scales[i]! : 1;
+    const top = Math.max(...letter.glyphs.map((glyph) => ((run.face.bounds(glyph.id)?.yMax ?? -Infinity) + glyph.y) * k));
+    if (!Number.isFinite(top)) return;
+    inked++;
+    if (top > (capHeight + xHeight) / 2) high++;
+  });
+  return high * 2 >= inked ? capMm : xHeight * scaleY;
 }
 
 /** The profiles of a letter as it stands: at each height its first and its last place on the curve, in the reading direction. */
-interface Profile { readonly first: Float64Array; readonly last: Float64Array }
+interface Profile { readonly first: Float64Array; readonly last: Float64Array; readonly front: number; readonly edge: number }
 
-function profileOf(set: SetLettering, index: number, levels: Float64Array): Profile | null {
-  const { measured, scaleX, scaleY, rows, path, direction, baselineMm, letterDistances } = set;
-  const letter = measured.run.letters[index]!;
-  const k = measured.scales ? measured.scales[index]! : 1;
-  const [x0, y0, ax, ay, ux, uy] = rows.subarray(index * LETTER.length, (index + 1) * LETTER.length) as unknown as [number, number, number, number, number, number];
+const home = new Float64Array(ROW.length);
+
+function profileOf(set: SetLettering, index: number, heightMm: number): Profile | null {
+  const { rows, path, direction, baselineMm, letterDistances, measured } = set;
+  const at = index * LETTER.length;
   const s = letterDistances[index]!;
+  walkTo(path, s, 0, home, 0);
+  const tx = home[ROW.tangentX]! * direction, ty = home[ROW.tangentY]! * direction, bend = home[ROW.curvature]! * direction;
+  // The letter in the frame of its place: x along the reading direction, y towards the tops from the curve.
+  const rx = rows[at]! - home[ROW.x]!, ry = rows[at + 1]! - home[ROW.y]!;
+  const ox = rx * tx + ry * ty, oy = rx * ty - ry * tx;
+  const ax = rows[at + LETTER.cos]! * tx + rows[at + LETTER.sin]! * ty, ay = rows[at + LETTER.cos]! * ty - rows[at + LETTER.sin]! * tx;
+  const ux = rows[at + LETTER.upX]! * tx + rows[at + LETTER.upY]! * ty, uy = rows[at + LETTER.upX]! * ty - rows[at + LETTER.upY]! * tx;
+  const even = path.curvatureMin === path.curvatureMax;
+  const sign = bend < 0 ? -1 : 1, base = bend === 0 ? 0 : 1 / bend;
+  const bent = bending(set);
   const first = new Float64Array(LEVELS).fill(Infinity), last = new Float64Array(LEVELS).fill(-Infinity);
-  const bending = set.stance.kind === 'bent' ? set.stance.strength : 0;
-  let inked = false;
-  for (const glyph of letter.glyphs) for (const line of contoursOf(measured.run.face, glyph.id)) {
+  let front = Infinity, edge = -Infinity;
+  const step = heightMm / LEVELS;
+  const feet = even ? null : feetNear(path, s, direction, measured.halfAdvances[index]! + heightMm / 2);
+  eachContour(set, index, 'coarse', (points, sx, sy, dx, dy) => {
     let px = 0, py = 0;
-    for (let i = 0; i < line.length; i += 2) {
-      const lx = (line[i]! + glyph.x - letter.advance / 2) * scaleX * k, ly = (line[i + 1]! + glyph.y) * scaleY * k;
-      const seen = footOf(path, s, direction, x0 + ax * lx + ux * ly, y0 + ay * lx + uy * ly, lx);
-      const bent = bending ? direction * placeOfRun(set, index, lx) : 0;
-      const x = (direction * s + seen.along) * (1 - bending) + bent * bending;
-      const y = (seen.height - baselineMm) * (1 - bending) + ly * bending;
-      if (i > 0) cross(px, py, x, y, levels, first, last);
+    for (let i = 0; i < points.length; i += 2) {
+      const lx = (points[i]! + dx) * sx, ly = (points[i + 1]! + dy) * sy;
+      const u = ox + ax * lx + ux * ly, v = oy + ay * lx + uy * ly;
+      let along = bend === 0 ? u : Math.atan2(u, sign * (v + base)) / Math.abs(bend), height = v;
+      if (feet) {
+        const foot = feet(home[ROW.x]! + tx * u + ty * v, home[ROW.y]! + ty * u - tx * v, along);
+        along = foot.along;
+        height = foot.height;
+      } else if (bend !== 0) {
+        // On a circle in closed form: its centre lies at −1/κ in this frame.
+        height = sign * Math.hypot(u, v + base) - base;
+      }
+      let x = direction * s + along, y = height - baselineMm;
+      if (bent > 0) {
+        x += (direction * bentPlace(set, index, lx)[ROW.distance]! - x) * bent;
+        y += (ly - y) * bent;
+      }
+      if (i > 0) {
+        // Which levels the stretch from the point before crosses.
+        const [low, high] = py < y ? [py, y] : [y, py];
+        const to = Math.min(LEVELS - 1, Math.floor(high / step - 0.5));
+        for (let n = Math.max(0, Math.ceil(low / step - 0.5)); n <= to; n++) {
+          const level = (n + 0.5) * step;
+          const cut = high === low ? Math.min(px, x) : px + ((level - py) / (y - py)) * (x - px);
+          const far = high === low ? Math.max(px, x) : cut;
+          if (cut < first[n]!) { first[n] = cut; if (cut < front) front = cut; }
+          if (far > last[n]!) { last[n] = far; if (far > edge) edge = far; }
+        }
+      }
       px = x; py = y;
-      inked = true;
     }
-  }
-  return inked ? { first, last } : null;
-}
-
-const row = new Float64Array(ROW.length);
-/** The place on the curve, mm, of a point of a bent letter: that of its own place on the run. */
-function placeOfRun(set: SetLettering, index: number, x: number): number {
-  const { path, direction, measuredHeightMm, measured, shiftMm } = set;
-  walkTo(path, anchorF(set) + direction * (measured.middles[index]! + shiftMm + x), direction * measuredHeightMm, row, 0);
-  return row[ROW.distance]!;
-}
-
-/** Notes where a stretch of an outline crosses the levels. */
-function cross(ax: number, ay: number, bx: number, by: number, levels: Float64Array, first: Float64Array, last: Float64Array): void {
-  const [low, high] = ay < by ? [ay, by] : [by, ay];
-  for (let n = 0; n < LEVELS; n++) {
-    const level = levels[n]!;
-    if (level < low || level > high) continue;
-    const x = high === low ? Math.min(ax, bx) : ax + ((level - ay) / (by - ay)) * (bx - ax);
-    const far = high === low ? Math.max(ax, bx) : x;
-    if (x < first[n]!) first[n] = x;
-    if (far > last[n]!) last[n] = far;
-  }
+  });
+  // What stands wholly above or below the band, an accent alone or a low dash, has no part in it.
+  return front <= edge ? { first, last, front, edge } : null;
 }
 
 /** Distance from one place on the curve to another along the parallel at a height, mm, in the reading direction. */
-const alongAt = (path: MeasuredPath, direction: 1 | -1, heightMm: number, from: number, to: number): number =>
-  direction * (stretchedFromDistance(path, direction * to, direction * heightMm) - stretchedFromDistance(path, direction * from, direction * heightMm));
+function alongAt(path: MeasuredPath, direction: 1 | -1, heightMm: number, from: number, to: number): number {
+  if (path.curvatureMin === path.curvatureMax) return (to - from) * (1 + path.curvatureMin * direction * heightMm);
+  const k = direction * heightMm;
+  return direction * (stretchedFromDistance(path, direction * to, k) - stretchedFromDistance(path, direction * from, k));
+}
+
+const kept = new WeakMap<SetLettering, readonly TrueGap[]>();
 
 /**
  * The gaps between the letters of one line as they are seen, from the placed and turned outlines.
  *
- * At each of 24 heights between the baseline and the cap line the facing profiles of two neighbours are taken: the last
- * place of the ink of the one and the first of the other, on the curve. No profile lies deeper behind the letter's own
- * edge than 18 % of the height of the capitals, so that the bay of a C or the arm of an L is not taken for white of the
- * gap; a height at which a letter has no ink counts as so deep. Their distance is measured along the parallel at that
- * height. The true gap is the mean over all heights; see docs/spacing.md.
+ * At each of 24 heights between the baseline and the height of the letters the facing profiles of two neighbours are
+ * taken: the last place of the ink of the one and the first of the other, on the curve. No profile lies deeper behind the
+ * letter's own edge than 18 % of that height, so that the bay of a C or the arm of an L is not taken for white of the gap;
+ * a height at which a letter has no ink counts as so deep. Their distance is measured along the parallel at that height.
+ * The true gap is the mean over all heights; see docs/spacing.md. Stacked letters stand one under the other and have none.
+ *
+ * The same setting gives the same list.
  */
-export function trueGaps(set: SetLettering): TrueGap[] {
-  const { measured, capMm, path, direction, baselineMm } = set;
-  const levels = Float64Array.from({ length: LEVELS }, (_, n) => ((n + 0.5) / LEVELS) * capMm);
-  const bay = BAY * capMm;
+export function trueGaps(set: SetLettering): readonly TrueGap[] {
+  let gaps = kept.get(set);
+  if (!gaps) kept.set(set, (gaps = set.stance.kind === 'stacked' ? [] : measureGaps(set)));
+  return gaps;
+}
+
+function measureGaps(set: SetLettering): TrueGap[] {
+  const { measured, path, direction, baselineMm } = set;
+  const heightMm = letterHeight(set);
+  const bay = BAY * heightMm;
   const found: TrueGap[] = [];
   let before: { index: number; profile: Profile } | null = null;
   let spaced = false;
   for (let index = 0; index < measured.run.letters.length; index++) {
-    const profile = profileOf(set, index, levels);
+    const profile = profileOf(set, index, heightMm);
     if (!profile) { spaced = true; continue; }
     if (before) {
-      const edge = Math.max(...before.profile.last), front = Math.min(...profile.first);
+      const left = before.profile;
       let sum = 0, least = Infinity;
       for (let n = 0; n < LEVELS; n++) {
-        const height = baselineMm + levels[n]!;
-        const [from, to] = [Math.max(before.profile.last[n]!, edge - bay), Math.min(profile.first[n]!, front + bay)];
-        const mm = alongAt(path, direction, height, from, to);
+        const mm = alongAt(path, direction, baselineMm + ((n + 0.5) / LEVELS) * heightMm, Math.max(left.last[n]!, left.edge - bay), Math.min(profile.first[n]!, profile.front + bay));
         sum += mm;
-        if (Number.isFinite(before.profile.last[n]!) && Number.isFinite(profile.first[n]!)) least = Math.min(least, mm);
+        if (mm < least && left.last[n]! > -Infinity && profile.first[n]! < Infinity) least = mm;
       }
-      found.push({ before: before.index, after: index, mm: sum / LEVELS, leastMm: Number.isFinite(least) ? least : sum / LEVELS, word: spaced });
+      found.push({
+        before: before.index, after: index, mm: sum / LEVELS, leastMm: Number.isFinite(least) ? least : sum / LEVELS, word: spaced,
+        middle: (left.edge + profile.front) / 2,
+      });
     }
     before = { index, profile };
     spaced = false;
@@ -151,14 +160,31 @@ export function trueGaps(set: SetLettering): TrueGap[] {
   return found;
 }
 
+const mean = (values: readonly number[]): number => values.reduce((sum, mm) => sum + mm, 0) / values.length;
+
+/** What the gaps of a line are measured against: the mean of those between letters, and of those between words. Null where there is none. */
+export function gapTargets(gaps: readonly TrueGap[]): { readonly letter: number | null; readonly word: number | null } {
+  const of = (word: boolean): number | null => {
+    const some = gaps.filter((gap) => gap.word === word).map((gap) => gap.mm);
+    return some.length > 0 ? mean(some) : null;
+  };
+  return { letter: of(false), word: of(true) };
+}
+
 /**
  * How even the gaps between letters are, 0 to 100 %: 100 where all are alike, 0 where their spread (root mean square from
- * their mean) is 12 % of the height of the capitals or more. Word gaps are left out; null with fewer than two letter gaps.
+ * their mean) is 12 % of the height of the letters or more. Word gaps are left out; null with fewer than two letter gaps.
  */
-export function evenness(gaps: readonly TrueGap[], capMm: number): number | null {
+export function evenness(gaps: readonly TrueGap[], heightMm: number): number | null {
   const letters = gaps.filter((gap) => !gap.word).map((gap) => gap.mm);
   if (letters.length < 2) return null;
-  const mean = letters.reduce((sum, mm) => sum + mm, 0) / letters.length;
-  const spread = Math.sqrt(letters.reduce((sum, mm) => sum + (mm - mean) ** 2, 0) / letters.length);
-  return Math.max(0, 1 - spread / (UNEVEN * capMm)) * 100;
+  const middle = mean(letters);
+  const spread = Math.sqrt(letters.reduce((sum, mm) => sum + (mm - middle) ** 2, 0) / letters.length);
+  return Math.max(0, 1 - spread / (UNEVEN * heightMm)) * 100;
+}
+
+/** The evenness of a setting: of the least even of its lines. */
+export function evennessOf(set: SetLettering): number | null {
+  const all = [set, ...set.further].flatMap((line) => evenness(trueGaps(line), letterHeight(line)) ?? []);
+  return all.length > 0 ? Math.min(...all) : null;
 }

@@ -11,6 +11,7 @@ import { walkTo } from '#core/geometry/walk';
 import { tracePath } from '#core/drawing/tracePath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { screenPathData, screenUnit } from '#core/output/screenPath';
+import { STANDARD_FIT, STANDARD_SPACING } from '#core/piece/make';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { setLettering } from '#core/setting/setLettering';
 import { createFace, type Face } from '#core/type/face';
@@ -64,7 +65,7 @@ const curveAt = (i: number): Track => trackOfShape({ kind: 'circle', centre: { x
 const lettering = (i: number, deg: number, edit: number): Lettering => ({
   type: 'lettering', id: `l${i}`, curveId: `c${i}`, wording: WORDS.slice(0, LETTERS - 1) + String.fromCharCode(65 + (edit % 26)), letterCase: 'typed', lineDistanceMm: 4, faceId: 'f', size: { by: 'cap', mm: 2.5 }, width: 1, features: [], axes: [],
   seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' },
-  bookends: { startU: 0.5, endU: 0.5 }, corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, spacing: { tracking: 20, measuredAt: 0.5, kerning: true, ligatures: true }, fill: '#20303a', stroke: null,
+  bookends: { startU: 0.5, endU: 0.5 }, corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, spacing: { ...STANDARD_SPACING, tracking: 20 }, fit: STANDARD_FIT, fill: '#20303a', stroke: null,
 });
 
 /** A ring of four cubics, for a browser and for us. */

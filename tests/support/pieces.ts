@@ -1,7 +1,8 @@
 import { fileURLToPath } from 'node:url';
 import type { ArcShape } from '#core/piece/shapes/arc';
 import type { CircleShape } from '#core/piece/shapes/circle';
-import type { Curve, CurveShape, Item, Lettering, Piece, Seat } from '#core/piece/types';
+import type { Curve, CurveShape, Item, Lettering, Piece, Seat, Spacing } from '#core/piece/types';
+import { STANDARD_FIT, STANDARD_SPACING } from '#core/piece/make';
 import { trackOf, type Track } from '#core/curves/index';
 import type { Face } from '#core/type/face';
 import { shippedFaces } from '../../fonts/shippedFaces';
@@ -27,6 +28,9 @@ export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve'
 /** A seat by the capitals that nothing holds. */
 export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outside', baselineShiftMm = 0): Seat => ({ tops, side, by: 'caps', hold: null, baselineShiftMm });
 
+/** Spacing as the face has it, changed where a test wants. */
+export const spacing = (changes: Partial<Spacing> = {}): Spacing => ({ ...STANDARD_SPACING, ...changes });
+
 /** A lettering with sensible values, changed where a test wants. */
 export function lettering(wording: string, changes: Partial<Lettering> = {}): Lettering {
   return {
@@ -35,11 +39,11 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
     seat: seat(),
     anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0.5, endU: 0.5 },
-    spacing: { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true },
+    spacing: STANDARD_SPACING, fit: STANDARD_FIT,
     corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, fill: '#20303a', stroke: null,
     ...changes,
   };
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 3, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, guides: [], items });
+  ({ format: 'under-arc-piece', version: 4, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, guides: [], items });

@@ -5,7 +5,7 @@ import { frameAt } from '#core/geometry/walk';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { LETTER, type SetLettering } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
-import { arc, circle, faces, lettering, seat } from '../../support/pieces';
+import { arc, circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
 import { setOn } from '../../support/setting';
 
@@ -63,7 +63,7 @@ describe('symmetries', () => {
   });
   // Any other open curve lies on the other side of its letters when it is mirrored.
   it.each(SHAPES.filter(([, { kind }]) => ['circle', 'arc', 'ellipse', 'spiral'].includes(kind)))('a row of the same letters is mirrored with %s', (_name, shape) => {
-    const what = lettering('HHHHH', { anchor: { ...middle, by: 'advance' }, seat: seat('outward', 'outside', 0.4), spacing: { tracking: 50, measuredAt: 0.5, kerning: false, ligatures: false } });
+    const what = lettering('HHHHH', { anchor: { ...middle, by: 'advance' }, seat: seat('outward', 'outside', 0.4), spacing: spacing({ tracking: 50, kerning: false, ligatures: false }) });
     const mirrored = curveKind(shape).transform(shape, mirrorAbout(at));
     const [a, b] = [on(what, shape), on(what, mirrored)];
     const count = a.letterDistances.length;

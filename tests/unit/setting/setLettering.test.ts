@@ -5,7 +5,7 @@ import { reseatLettering } from '#core/setting/seat';
 import { LETTER, setLettering, type SetLettering } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
 import { traceLetters } from '#core/drawing/traceLetters';
-import { arc, circle, faces, lettering, track, seat } from '../../support/pieces';
+import { arc, circle, faces, lettering, spacing, track, seat } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
 import { pointsOf, setOn } from '../../support/setting';
 
@@ -66,7 +66,7 @@ describe('the arithmetic on a circle', () => {
 
   it('never makes a letter lean by tracking', () => {
     const one = set(lettering('I'), circle(30));
-    const tracked = set(lettering('I', { spacing: { tracking: 900, measuredAt: 0.5, kerning: true, ligatures: true } }), circle(30));
+    const tracked = set(lettering('I', { spacing: spacing({ tracking: 900 }) }), circle(30));
     expect(Array.from(tracked.rows)).toEqual(Array.from(one.rows));
   });
 
@@ -82,7 +82,7 @@ describe('the arithmetic on a circle', () => {
 describe('centring', () => {
   it('goes by ink, to 0.001°, in every face', () => {
     for (const [faceId] of all) for (const [tops, deg] of [['outward', 0], ['inward', 180], ['outward', 37.5]] as const) {
-      const what = lettering('Ottermere LT', { faceId, seat: seat(tops), anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' }, spacing: { tracking: 55, measuredAt: 0.5, kerning: true, ligatures: true } });
+      const what = lettering('Ottermere LT', { faceId, seat: seat(tops), anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' }, spacing: spacing({ tracking: 55 }) });
       const s = set(what, circle(30));
       const last = s.measured.run.letters.length - 1;
       const off = inkPoints(s, [0, last]).map((p) => {

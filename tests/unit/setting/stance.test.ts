@@ -5,7 +5,7 @@ import { frameAt } from '#core/geometry/walk';
 import type { CurveShape, Lettering, Stance, StanceKind } from '#core/piece/types';
 import { LETTER, type SetLettering } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
-import { arc, circle, faces, lettering, seat } from '../../support/pieces';
+import { arc, circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
 import { pointsOf, setOn } from '../../support/setting';
 
@@ -119,7 +119,7 @@ describe('stacked letters', () => {
   it('are centred by their ink, and spread by tracking and by hand', () => {
     const ys = pointsOf((sink) => traceLettering(stacked(), sink)).map((p) => p.y);
     expect((Math.min(...ys) + Math.max(...ys)) / 2).toBeCloseTo(55, 3);
-    const tracked = rows(stacked({ spacing: { tracking: 100, measuredAt: 0.5, kerning: true, ligatures: true } }));
+    const tracked = rows(stacked({ spacing: spacing({ tracking: 100 }) }));
     const em = stacked().scaleY * stacked().measured.run.face.metrics.upem;
     expect(tracked[1]!.y - tracked[0]!.y).toBeCloseTo(6.25 + em / 10, 9);
   });

@@ -3,7 +3,7 @@ import type { CurveShape, Lettering } from '#core/piece/types';
 import { setLettering, type SetLettering } from '#core/setting/setLettering';
 import { BAY, evenness, trueGaps, type TrueGap } from '#core/setting/trueGaps';
 import { createFace, type Face } from '#core/type/face';
-import { circle, faces, lettering, seat, track } from '../../support/pieces';
+import { circle, faces, lettering, seat, spacing, track } from '../../support/pieces';
 import { plainFont } from '../../support/fonts';
 import { setOn } from '../../support/setting';
 
@@ -30,7 +30,7 @@ describe('the true gap', () => {
     const gaps = trueGaps(set('HHH', line));
     expect(gaps).toHaveLength(2);
     for (const gap of gaps) expect(gap).toMatchObject({ mm: expect.closeTo(1, 9), leastMm: expect.closeTo(1, 9), word: false });
-    expect(mm(trueGaps(set('HH', line, { spacing: { tracking: 100, measuredAt: 0.5, kerning: true, ligatures: true } })))[0]).toBeCloseTo(2, 9);
+    expect(mm(trueGaps(set('HH', line, { spacing: spacing({ tracking: 100 }) })))[0]).toBeCloseTo(2, 9);
   });
   it('takes the white over an L only to the stated depth', () => {
     const [gap] = trueGaps(set('LH', line));

@@ -5,9 +5,10 @@ import { emPt, mmPerUnit } from '#core/setting/size';
 import { shapeFor } from '#core/setting/measure';
 import { convexHull } from '#core/type/outline';
 import { faces } from '../../support/pieces';
+import { STANDARD_SPACING } from '#core/piece/make';
 
 const options = { kerning: true, ligatures: true };
-const spacing = { tracking: 0, measuredAt: 0.5, kerning: true, ligatures: true };
+const spacing = STANDARD_SPACING;
 
 describe('faces', () => {
   it('ship at least eight, whole, with heights measured from the outlines', async () => {

@@ -8,7 +8,7 @@ import { shapeLines } from '#core/setting/measure';
 import { switchableFeatures } from '#core/type/featureNames';
 import { createFace, type Face } from '#core/type/face';
 import { shapeWording } from '#core/type/shape';
-import { circle, curve, faces, HOME, lettering, piece, seat } from '../../support/pieces';
+import { circle, curve, faces, HOME, lettering, piece, seat, spacing } from '../../support/pieces';
 import { setOn } from '../../support/setting';
 
 let all: ReadonlyMap<string, Face>;
@@ -38,7 +38,7 @@ describe('right-to-left words', () => {
     const alone = [...'محطة'].map((letter) => shapeWording(face, letter, options).letters[0]!.glyphs[0]!.id);
     expect(run.letters.flatMap((letter) => letter.glyphs.map((glyph) => glyph.id))).not.toEqual(alone.reverse());
     const plain = lettering('محطة', { faceId: 'marhey-bold' });
-    const tracked = lettering('محطة', { faceId: 'marhey-bold', spacing: { tracking: 200, measuredAt: 0.5, kerning: true, ligatures: true } });
+    const tracked = lettering('محطة', { faceId: 'marhey-bold', spacing: spacing({ tracking: 200 }) });
     expect(Array.from(on(tracked).measured.middles)).toEqual(Array.from(on({ ...tracked, spacing: { ...tracked.spacing, tracking: 0 } }).measured.middles));
     expect(on(plain).stance.kind).toBe('bent');
   });

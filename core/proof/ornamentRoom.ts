@@ -1,0 +1,13 @@
+import { crowdedOrnaments, paintOrnaments } from '../drawing/drawPiece';
+import { isOrnaments } from '../piece/types';
+import type { Check } from './check';
+
+/** Ornaments that stand on letters, because their room is too small. */
+export const ornamentRoom: Check = ({ piece, tracks, settings }) => piece.items.filter(isOrnaments).flatMap((item) => {
+  const track = tracks.get(item.curveId);
+  if (!track?.ok) return [];
+  const sets = settings.flatMap(({ lettering, set }) => (lettering.curveId === item.curveId && set.ok ? [set.value] : []));
+  const { set } = paintOrnaments(item, track.value, sets);
+  const crowded = crowdedOrnaments(set);
+  return crowded ? [{ code: crowded.code, message: crowded.message, itemId: item.id, mm: -set.whiteMm }] : [];
+});

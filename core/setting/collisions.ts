@@ -1,0 +1,89 @@
+import type { Vec } from '../geometry/vec';
+import type { ShapedRun } from '../type/shape';
+import { closest, shapeOf, type Shape } from './closest';
+import { placedContours, straightContours } from './flatOutlines';
+import type { LetterRef } from './caret';
+import { linesOf, type SetLettering } from './setLettering';
+
+/** Two letters that come closer to each other than they should. */
+export interface Collision {
+  readonly first: LetterRef;
+  readonly second: LetterRef;
+  /** How near they come, mm; 0 where they touch or lie over each other. */
+  readonly mm: number;
+  /** Where that is on the sheet. */
+  readonly at: Vec;
+}
+
+const placed = new WeakMap<SetLettering, (Shape | null)[]>();
+
+/** The outlines of a letter as it stands, with their box; null for a letter without ink. */
+export function placedShape(line: SetLettering, index: number): Shape | null {
+  let shapes = placed.get(line);
+  if (!shapes) placed.set(line, (shapes = []));
+  const known = shapes[index];
+  return known !== undefined ? known : (shapes[index] = shapeOf(placedContours(line, index)));
+}
+
+/** Letters nearer than this, mm, touch. */
+const TOUCH_MM = 1e-6;
+
+const joins = new WeakMap<ShapedRun, ReadonlySet<number>>();
+/** A face joins its letters where at least this share of the neighbours touch. */
+const CONNECTED = 0.5;
+
+/**
+ * The letters of a line that the face itself joins to the next one, as a connected script does: set straight, with the
+ * face's own kerning alone, they touch. Where most neighbours stand apart the few that touch are no joins but mishaps.
+ */
+export function joinedByFace({ measured: { run, scales } }: SetLettering): ReadonlySet<number> {
+  let known = joins.get(run);
+  if (known) return known;
+  const { letters, face } = run;
+  const touching = new Set<number>();
+  let neighbours = 0;
+  for (let i = 0; i + 1 < letters.length; i++) {
+    const [a, b] = [letters[i]!, letters[i + 1]!];
+    const [k, l] = scales ? [scales[i]!, scales[i + 1]!] : [1, 1];
+    const left = shapeOf(straightContours(face, a, k, 0));
+    const right = shapeOf(straightContours(face, b, l, (a.advance / 2 + a.after) * k + (b.before + b.advance / 2) * l));
+    if (!left || !right) continue;
+    neighbours++;
+    if (closest(left, right, face.metrics.upem * 1e-4)) touching.add(i);
+  }
+  known = touching.size >= neighbours * CONNECTED ? touching : new Set();
+  joins.set(run, known);
+  return known;
+}
+
+/**
+ * The letters that touch, or come closer to each other than a distance, from their outlines as they stand: neighbours,
+ * letters of other lines or other turns of a spiral, and those of other letterings. Neighbours that the face itself
+ * joins are left out.
+ *
+ * @param sets the letterings to look through
+ * @param leastMm from one lettering to the next the larger of their two counts
+ */
+export function collisions(sets: readonly SetLettering[], leastMm: (set: SetLettering) => number = (set) => set.lettering.spacing.leastGapMm): Collision[] {
+  const all = sets.flatMap((set) => linesOf(set).flatMap((line) => line.measured.run.letters.flatMap((_, index) => {
+    const shape = placedShape(line, index);
+    return shape ? [{ line, index, shape, least: leastMm(set) }] : [];
+  })));
+  // From left to right: only those whose boxes overlap across are compared.
+  const widest = Math.max(0, ...all.map((one) => one.least));
+  all.sort((a, b) => a.shape.xMin - b.shape.xMin);
+  const found: Collision[] = [];
+  for (let i = 0; i < all.length; i++) {
+    const a = all[i]!;
+    for (let k = i + 1; k < all.length && all[k]!.shape.xMin <= a.shape.xMax + widest; k++) {
+      const b = all[k]!;
+      const least = Math.max(a.least, b.least);
+      const near = closest(a.shape, b.shape, Math.max(least, TOUCH_MM));
+      if (!near || (near.mm >= least && near.mm > TOUCH_MM)) continue;
+      const [first, second] = a.line === b.line && a.index > b.index ? [b, a] : [a, b];
+      if (first.line === second.line && second.index === first.index + 1 && joinedByFace(first.line).has(first.index)) continue;
+      found.push({ first: { line: first.line, index: first.index }, second: { line: second.line, index: second.index }, mm: near.mm, at: near.at });
+    }
+  }
+  return found;
+}

@@ -1,0 +1,60 @@
+import type { Track } from '../curves/kind';
+import type { Lettering } from '../piece/types';
+import type { Problem, Result } from '../result';
+import type { Face } from '../type/face';
+import { evenOut } from './evenOut';
+import { fillProblem, fillRoom } from './fill';
+import type { Evening } from './measure';
+import { setLettering, type SetLettering } from './setLettering';
+
+/** Rounds in which filling and evening out settle with each other: evening changes the length a little, filling the gaps. */
+const ROUNDS = 2;
+
+const keptRules = ({ fit, anchor }: Lettering) => (fit.kept && anchor.align !== 'filled' ? fit.rules.filter((one) => one.by !== 'radius') : []);
+
+/** Whether a lettering is filled or evened out, so that setting it takes more than one go. */
+export const needsSettling = (lettering: Lettering): boolean => lettering.wording.trim() !== '' && (lettering.spacing.evenOut > 0 || keptRules(lettering).length > 0);
+
+/** The setting of a lettering as filled, told as that of the lettering in the piece. */
+function told(result: Result<SetLettering>, lettering: Lettering, problem: Problem | null): Result<SetLettering> {
+  if (!result.ok) return result;
+  const { value } = result;
+  if (value.lettering === lettering && !problem) return result;
+  return { ok: true, value: { ...value, lettering, further: value.further.map((line) => ({ ...line, lettering })), notes: problem ? [...value.notes, problem] : value.notes } };
+}
+
+/**
+ * Sets a lettering with what evening out adds given: filled by its kept rules if it has some. Fast enough for every frame.
+ *
+ * @param evening what evening out came to last, for this or an earlier state of the lettering
+ */
+export function setWith(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null): Result<SetLettering> {
+  const rules = keptRules(lettering);
+  if (rules.length === 0 || lettering.wording.trim() === '') return setLettering(lettering, track, face, held, evening);
+  const filling = { lettering, track, face, held, evening };
+  const filled = fillRoom(filling, rules, null);
+  return told(setLettering(filled.lettering, track, face, held, evening), lettering, fillProblem(filling, rules, filled, null));
+}
+
+/** A lettering set to the end, with what evening out came to. */
+export interface Settled {
+  readonly result: Result<SetLettering>;
+  readonly evening: Evening | null;
+}
+
+/**
+ * Sets a lettering as it is meant: evened out and filled, each for what the other makes of it, filled last, so that the
+ * ink meets the bookends exactly. The same wherever it is computed.
+ */
+export function settle(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Settled {
+  if (!needsSettling(lettering)) return { result: setLettering(lettering, track, face, held), evening: null };
+  const rules = keptRules(lettering);
+  let evening = evenOut(lettering, track, face, held);
+  if (rules.length > 0 && evening) {
+    for (let round = 0; round < ROUNDS; round++) {
+      const filled = fillRoom({ lettering, track, face, held, evening }, rules, null).lettering;
+      evening = evenOut(filled, track, face, held);
+    }
+  }
+  return { result: setWith(lettering, track, face, held, evening), evening };
+}
