@@ -1,13 +1,12 @@
 import type { Track } from '../curves/kind';
-import type { Vec } from '../geometry/vec';
 import { frameAt } from '../geometry/walk';
 import type { Lettering } from '../piece/types';
 import type { Face } from '../type/face';
-import { closest, type Shape } from './closest';
+import { closest, shapeOf, type Shape } from './closest';
 import { joinedByFace, placedShape } from './collisions';
 import type { Evening } from './measure';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
-import { gapTargets, letterHeight, trueGaps, type TrueGap } from './trueGaps';
+import { gapTargets, letterHeight, spreadOf, trueGaps, type TrueGap } from './trueGaps';
 
 /** A gap this near to what is wanted is there, mm. */
 const NEAR_MM = 2e-4;
@@ -19,6 +18,12 @@ const MOST = 2000;
 
 /** What is wanted of one gap. */
 interface Wanted { readonly before: number; readonly after: number; readonly mm: number; readonly at: number }
+
+/**
+ * Pairs that cannot come as close as the target may leave this much unevenness before the target gives way: as a share of
+ * the height of the letters, root mean square (1.2 % is an evenness of 90 %), and of the unevenness that there was.
+ */
+const LEFT_UNEVEN = { ofHeight: 0.012, ofBefore: 0.35 } as const;
 
 /** What is done to a line by hand comes on top of evening out, so it has no part in it. */
 const byFaceAlone = (lettering: Lettering): Lettering => (lettering.adjustments.length === 0 ? lettering : { ...lettering, adjustments: [] });
@@ -37,7 +42,8 @@ function slopeAt(line: SetLettering, { before, after }: TrueGap): number {
  * outlines, comes to their common target at a strength: at 1 all are alike, at 0.5 half of the way is gone.
  *
  * The target is the mean of the true gaps as the face has them on this curve, so a line keeps its length; word gaps have
- * one of their own. What was set by hand is added afterwards and stays as it was set. Neighbours that the face joins are
+ * one of their own. Where pairs touch before they come so close, on a tight curve or with long arms and feet, the line
+ * opens until these stand out no more. What was set by hand is added afterwards and stays as it was set. Neighbours that the face joins are
  * left as they are. No two neighbours come closer than the least gap: where the target would bring them there, they stop.
  *
  * Pure: the same lettering gives the same values wherever it is computed, whatever was evened before. Newton's steps on
@@ -53,7 +59,7 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
   const plain = byFaceAlone(lettering);
   const first = setLettering(plain, track, face, held);
   if (!first.ok || first.value.measured.run.joined) return null;
-  const wanted = linesOf(first.value).map((line) => wantedOf(line, strength));
+  const wanted = linesOf(first.value).map((line) => wantedOf(line, strength, leastGapMm));
   if (wanted.every((list) => list.length === 0)) return null;
   const evening = new Map<number, number>();
   let now = first.value;
@@ -86,26 +92,76 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
   return evening;
 }
 
-function wantedOf(line: SetLettering, strength: number): Wanted[] {
+/** Moves a shape as a letter moves along the line: a way in mm at the height at which advances are measured. */
+type Mover = (shape: Shape, mm: number) => Shape;
+
+/** How letters near a gap move along their line: round the centre of the curve there, or straight on. */
+function moverAt(line: SetLettering, before: number, after: number): Mover {
+  const { path, direction, letterDistances, measuredHeightMm } = line;
+  const { point, tangent, curvature } = frameAt(path, (letterDistances[before]! + letterDistances[after]!) / 2);
+  const bend = curvature * direction;
+  if (Math.abs(bend) < 1e-7) return (shape, mm) => shapeOf(mapped(shape, (x, y) => [x + tangent.x * direction * mm, y + tangent.y * direction * mm]))!;
+  const cx = point.x - (tangent.y * direction) / bend, cy = point.y + (tangent.x * direction) / bend;
+  return (shape, mm) => {
+    const angle = (bend * mm) / Math.max(1 + bend * measuredHeightMm, 0.05);
+    const cos = Math.cos(angle), sin = Math.sin(angle);
+    return shapeOf(mapped(shape, (x, y) => [cx + (x - cx) * cos - (y - cy) * sin, cy + (x - cx) * sin + (y - cy) * cos]))!;
+  };
+}
+
+const mapped = ({ contours }: Shape, map: (x: number, y: number) => [number, number]): Float64Array[] => contours.map((points) => {
+  const out = new Float64Array(points.length);
+  for (let i = 0; i < points.length; i += 2) [out[i], out[i + 1]] = map(points[i]!, points[i + 1]!);
+  return out;
+});
+
+/** The least gap that a pair can have without coming closer than the least gap, if that is more than wanted of it. */
+function leastReachable(line: SetLettering, gap: TrueGap, wantedMm: number, leastMm: number): number {
+  const slope = slopeAt(line, gap);
+  const closer = (gap.mm - wantedMm) / slope;
+  const [a, b] = [placedShape(line, gap.before), placedShape(line, gap.after)];
+  if (!a || !b || !closest(a, b, leastMm + Math.max(closer, 0))) return wantedMm;
+  const move = moverAt(line, gap.before, gap.after);
+  return wantedMm + lacking(a, move(b, -closer), move, leastMm) * slope;
+}
+
+/**
+ * The least target that leaves next to no unevenness although some pairs cannot come as close: the mean, where all can;
+ * else wider, as a letterer opens a line whose closest pair touches.
+ */
+function targetFor(mean: number, gaps: readonly number[], bounds: readonly number[], heightMm: number): number {
+  const spread = (target: number): number => spreadOf(bounds.map((bound) => Math.max(bound, target)));
+  const most = Math.min(LEFT_UNEVEN.ofHeight * heightMm, LEFT_UNEVEN.ofBefore * spreadOf(gaps));
+  let low = mean, high = Math.max(mean, ...bounds);
+  if (spread(mean) <= most) return mean;
+  for (let i = 0; i < 30; i++) {
+    const middle = (low + high) / 2;
+    if (spread(middle) > most) low = middle; else high = middle;
+  }
+  return high;
+}
+
+function wantedOf(line: SetLettering, strength: number, leastMm: number): Wanted[] {
   const gaps = trueGaps(line);
   const { letter, word } = gapTargets(gaps);
   if (gaps.length < 2) return [];
   const { origins } = line.measured;
   const joined = joinedByFace(line);
-  return gaps.flatMap((gap) => {
-    const target = (gap.word ? word : letter)!;
+  const free = gaps.filter((gap) => !(gap.after === gap.before + 1 && joined.has(gap.before)));
+  const bounds = new Map(free.map((gap) => [gap, leastReachable(line, gap, gap.word ? word! : letter!, leastMm)]));
+  const letters = free.filter((gap) => !gap.word);
+  const wider = letter === null ? 0 : targetFor(letter, letters.map((gap) => gap.mm), letters.map((gap) => bounds.get(gap)!), letterHeight(line)) - letter;
+  return free.map((gap) => ({
+    before: gap.before, after: gap.after,
     // The white between words is changed before the next word, behind its last space.
-    const at = origins[gap.after - 1]!;
-    return gap.after === gap.before + 1 && joined.has(gap.before) ? [] : [{ before: gap.before, after: gap.after, at, mm: gap.mm + strength * (target - gap.mm) }];
-  });
+    at: origins[gap.after - 1]!,
+    mm: gap.mm + strength * (Math.max((gap.word ? word! : letter!) + wider, bounds.get(gap)!) - gap.mm),
+  }));
 }
 
-const moved = ({ contours, xMin, yMin, xMax, yMax }: Shape, dx: number, dy: number): Shape =>
-  ({ contours: contours.map((points) => points.map((value, i) => value + (i % 2 === 0 ? dx : dy))), xMin: xMin + dx, yMin: yMin + dy, xMax: xMax + dx, yMax: yMax + dy });
-
-/** How far the second of two letters must move in a direction until they are a distance apart; 0 where they are. */
-function lacking(a: Shape, b: Shape, towards: Vec, leastMm: number): number {
-  const tooNear = (by: number): boolean => (closest(a, by === 0 ? b : moved(b, towards.x * by, towards.y * by), leastMm)?.mm ?? leastMm) < leastMm - NEAR_MM;
+/** How far the second of two letters must move along the line until they are a distance apart; 0 where they are. */
+function lacking(a: Shape, b: Shape, move: Mover, leastMm: number): number {
+  const tooNear = (by: number): boolean => (closest(a, by === 0 ? b : move(b, by), leastMm)?.mm ?? leastMm) < leastMm - NEAR_MM;
   if (!tooNear(0)) return 0;
   let bad = 0, good = leastMm + NEAR_MM;
   while (tooNear(good) && good < MOST) { bad = good; good *= 2; }
@@ -125,8 +181,7 @@ function keepApart(set: SetLettering, wanted: readonly (readonly Wanted[])[], le
       for (const { before, after, at } of wanted[n] ?? []) {
         const [a, b] = [placedShape(line, before), placedShape(line, after)];
         if (!a || !b || !closest(a, b, leastMm)) continue;
-        const { tangent } = frameAt(line.path, (line.letterDistances[before]! + line.letterDistances[after]!) / 2);
-        const mm = lacking(a, b, { x: tangent.x * line.direction, y: tangent.y * line.direction }, leastMm);
+        const mm = lacking(a, b, moverAt(line, before, after), leastMm);
         if (mm === 0) continue;
         add(line, at, mm);
         changed = true;

@@ -162,6 +162,12 @@ function measureGaps(set: SetLettering): TrueGap[] {
 
 const mean = (values: readonly number[]): number => values.reduce((sum, mm) => sum + mm, 0) / values.length;
 
+/** Root mean square of the distances of values from their mean. */
+export function spreadOf(values: readonly number[]): number {
+  const middle = mean(values);
+  return Math.sqrt(values.reduce((sum, mm) => sum + (mm - middle) ** 2, 0) / values.length);
+}
+
 /** What the gaps of a line are measured against: the mean of those between letters, and of those between words. Null where there is none. */
 export function gapTargets(gaps: readonly TrueGap[]): { readonly letter: number | null; readonly word: number | null } {
   const of = (word: boolean): number | null => {
@@ -178,9 +184,7 @@ export function gapTargets(gaps: readonly TrueGap[]): { readonly letter: number 
 export function evenness(gaps: readonly TrueGap[], heightMm: number): number | null {
   const letters = gaps.filter((gap) => !gap.word).map((gap) => gap.mm);
   if (letters.length < 2) return null;
-  const middle = mean(letters);
-  const spread = Math.sqrt(letters.reduce((sum, mm) => sum + (mm - middle) ** 2, 0) / letters.length);
-  return Math.max(0, 1 - spread / (UNEVEN * heightMm)) * 100;
+  return Math.max(0, 1 - spreadOf(letters) / (UNEVEN * heightMm)) * 100;
 }
 
 /** The evenness of a setting: of the least even of its lines. */

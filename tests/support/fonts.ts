@@ -83,7 +83,7 @@ export function plainFont(glyphs: readonly PlainGlyph[]): Buffer {
     ['glyf', Buffer.concat(outlines)],
     ['head', Buffer.concat([u32(0x00010000, 0x00010000, 0, 0x5f0f3cf5), u16(0, 1000), Buffer.alloc(16), u16(0, 0, 1000, 1000, 0, 8, 2, 1, 0)])],
     ['hhea', Buffer.concat([u32(0x00010000), u16(800, -200, 0, 1000, 0, 0, 1000, 1, 0, 0, 0, 0, 0, 0, 0, all.length)])],
-    ['hmtx', Buffer.concat(all.map((one) => u16(one.advance, Math.min(...one.contours.flat().map(([x]) => x), 0))))],
+    ['hmtx', Buffer.concat(all.map((one) => u16(one.advance, one.contours.length === 0 ? 0 : Math.min(...one.contours.flat().map(([x]) => x)))))],
     ['loca', loca],
     ['maxp', Buffer.concat([u32(0x00010000), u16(all.length, 64, 8, 0, 0, 1, 0, 0, 0, 0, 0, 0, 0, 0)])],
   ]));

@@ -1,28 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { setLettering, type SetLettering } from '#core/setting/setLettering';
+import type { SetLettering } from '#core/setting/setLettering';
 import { BAY, evenness, trueGaps, type TrueGap } from '#core/setting/trueGaps';
-import { createFace, type Face } from '#core/type/face';
-import { circle, faces, lettering, seat, spacing, track } from '../../support/pieces';
-import { plainFont } from '../../support/fonts';
+import type { Face } from '#core/type/face';
+import { circle, faces, lettering, seat, spacing } from '../../support/pieces';
+import { line, plainFace, setSlabs, slabs } from '../../support/plainFace';
 import { setOn } from '../../support/setting';
 
-/** H is a slab 200 wide with 50 of white at either side; L has a foot, C a bay; all 700 high in an em of 1000. */
-const slab: [number, number][] = [[50, 0], [50, 700], [250, 700], [250, 0]];
-const made = createFace('plain', 'Plain', plainFont([
-  { character: ' ', advance: 300, contours: [] },
-  { character: 'H', advance: 300, contours: [slab] }, { character: 'x', advance: 300, contours: [[[50, 0], [50, 500], [250, 500], [250, 0]]] },
-  { character: 'L', advance: 400, contours: [[[50, 0], [50, 700], [150, 700], [150, 100], [350, 100], [350, 0]]] },
-]));
-if (!made.ok) throw new Error(made.problem.message);
-const plain = made.value;
-/** Capitals of 7 mm: a unit of the font is a hundredth of a mm. */
-const set = (wording: string, shape: CurveShape, more: Partial<Lettering> = {}): SetLettering => {
-  const result = setLettering(lettering(wording, { faceId: 'plain', size: { by: 'cap', mm: 7 }, anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 }, ...more }), track(shape), plain);
-  if (!result.ok) throw new Error(result.problem.message);
-  return result.value;
-};
-const line: CurveShape = { kind: 'line', from: { x: 0, y: 50 }, to: { x: 100, y: 50 } };
+const plain = plainFace();
+const set = (wording: string, shape: CurveShape, more: Partial<Lettering> = {}): SetLettering => setSlabs(plain, slabs(wording, more), shape);
 const mm = (gaps: readonly TrueGap[]): number[] => gaps.map((gap) => gap.mm);
 
 describe('the true gap', () => {

@@ -1,0 +1,106 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { CurveShape, Lettering } from '#core/piece/types';
+import { evenOut } from '#core/setting/evenOut';
+import { setLettering, type SetLettering } from '#core/setting/setLettering';
+import { collisions } from '#core/setting/collisions';
+import { evennessOf, gapTargets, trueGaps } from '#core/setting/trueGaps';
+import type { Face } from '#core/type/face';
+import { plainFace, setSlabs, slabs, line } from '../../support/plainFace';
+import { circle, faces, lettering, seat, spacing, track } from '../../support/pieces';
+
+const plain = plainFace();
+const even = spacing({ evenOut: 1, leastGapMm: 0 });
+function evened(what: Lettering, shape: CurveShape, face: Face): SetLettering {
+  const set = setLettering(what, track(shape), face, [], evenOut(what, track(shape), face));
+  if (!set.ok) throw new Error(set.problem.message);
+  return set.value;
+}
+const mm = (set: SetLettering): number[] => trueGaps(set).map((gap) => gap.mm);
+const ellipse: CurveShape = { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 38, radiusYMm: 24, turnDeg: 15 };
+
+describe('evening out slabs on a line', () => {
+  // Slabs with 1, 0.6 and 0.2 mm of white between them, as HH, HI and II.
+  it('brings every gap to the mean, in closed form', () => {
+    const what = slabs('HHIIH', { spacing: even });
+    const before = mm(setSlabs(plain, { ...what, spacing: spacing() }));
+    [1, 0.6, 0.2, 0.6].forEach((gap, i) => expect(before[i]).toBeCloseTo(gap, 9));
+    for (const gap of mm(evened(what, line, plain))) expect(gap).toBeCloseTo(0.6, 4);
+    // Thousandths of an em are hundredths of a mm here.
+    const by = evenOut(what, track(line), plain)!;
+    [-40, 0, 40, 0].forEach((em, i) => expect(by.get(i) ?? 0).toBeCloseTo(em, 1));
+  });
+  it('goes as far as its strength says', () => {
+    const what = slabs('HHIIH', { spacing: spacing({ evenOut: 0.5, leastGapMm: 0 }) });
+    mm(evened(what, line, plain)).forEach((gap, i) => expect(gap).toBeCloseTo([0.8, 0.6, 0.4, 0.6][i]!, 4));
+    expect(evenOut(slabs('HHIIH', { spacing: spacing() }), track(line), plain)).toBeNull();
+  });
+  it('lets what was set by hand come on top', () => {
+    const by = [{ at: 1, kern: 30, alongMm: 0, offMm: 0, turnDeg: 0 }];
+    mm(evened(slabs('HHIIH', { spacing: even, adjustments: by }), line, plain)).forEach((gap, i) => expect(gap).toBeCloseTo([0.6, 0.9, 0.6, 0.6][i]!, 4));
+  });
+  it('evens the white between words apart from that between letters', () => {
+    const gaps = trueGaps(evened(slabs('HH II H', { spacing: even }), line, plain));
+    const { letter, word } = gapTargets(gaps);
+    for (const gap of gaps) expect(gap.mm).toBeCloseTo((gap.word ? word : letter)!, 4);
+    expect(word! - letter!).toBeGreaterThan(2);
+  });
+  it('keeps letters apart by the least gap', () => {
+    const what = slabs('HHLLH', { spacing: spacing({ evenOut: 1, leastGapMm: 0.9, tracking: -40 }) });
+    const set = evened(what, line, plain);
+    for (const gap of trueGaps(set)) expect(gap.leastMm).toBeGreaterThan(0.9 - 3e-4);
+    expect(collisions([set], () => 0.899)).toEqual([]);
+    expect(collisions([setSlabs(plain, { ...what, spacing: spacing({ tracking: -40 }) })], () => 0.899).length).toBeGreaterThan(0);
+  });
+  it('has nothing to do for one letter, spaces, and two letters', () => {
+    for (const wording of ['', 'H', '   ', 'HI']) expect(evenOut(slabs(wording, { spacing: even }), track(line), plain)).toBeNull();
+  });
+});
+
+describe('evening out in real faces', () => {
+  let all: ReadonlyMap<string, Face>;
+  beforeAll(async () => { all = await faces(); });
+  const words = (wording: string, more: Partial<Lettering> = {}) => lettering(wording, { spacing: even, ...more });
+
+  it('is idempotent: what is even stays, and what was evened before does not count', () => {
+    for (const shape of [circle(30), ellipse]) {
+      const what = words('OTTERMERE LIGHT RAILWAY');
+      const face = all.get('limelight')!;
+      const first = evenOut(what, track(shape), face)!;
+      expect([...evenOut({ ...what }, track(shape), face)!]).toEqual([...first]);
+      // Taken over as gaps set by hand, it leaves nothing to even.
+      const set = evened(what, shape, face);
+      const target = gapTargets(trueGaps(set)).letter!;
+      for (const gap of trueGaps(set)) if (!gap.word) expect(Math.abs(gap.mm - target)).toBeLessThan(6e-4);
+    }
+  });
+  it('is the same mirrored: a palindrome on a symmetrical curve stays one', () => {
+    for (const shape of [circle(20), { ...ellipse, turnDeg: 0 } as CurveShape]) {
+      const set = evened(slabs('HHIxIIxIHH', { spacing: even, anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0.5, endU: 0.5 } }), shape, plain);
+      const rows = Array.from({ length: 10 }, (_, i) => set.letterDistances[i]! - set.anchorDistance);
+      rows.forEach((at, i) => expect(at).toBeCloseTo(-rows[9 - i]!, 3));
+    }
+  });
+  it('does not depend on where the words begin on a ring, nor which way they are read', () => {
+    const face = all.get('league-gothic')!;
+    const at = (deg: number) => [...evenOut(words('SEDGE AND TIDE', { anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' } }), track(circle(25)), face)!.values()];
+    at(0).forEach((em, i) => expect(em).toBeCloseTo(at(143)[i]!, 4));
+  });
+  it('leaves the joins of a connected script closed', () => {
+    const set = evened(words('ottermere', { faceId: 'pacifico' }), circle(30), all.get('pacifico')!);
+    const plainly = setLettering(words('ottermere', { faceId: 'pacifico', spacing: spacing() }), track(circle(30)), all.get('pacifico')!);
+    expect(plainly.ok && plainly.value.letterDistances).toEqual(set.letterDistances);
+  });
+
+  const TABLE_FACES = ['limelight', 'league-gothic', 'zilla-slab-bold', 'alfa-slab-one', 'playfair-display-bold'];
+  const WORDS = ['OTTERMERE', 'LIGHT RAILWAY', 'STEAM SEDGE SEA', 'AVOCET WATCH', 'TIDAL FERRY', 'MARMALADE', 'LOYALTY AWARD', 'FIFTY SEASONS', 'KEEPER OF THE TIDE', 'WAVE HALT'];
+  it.each(TABLE_FACES)('on a tight ring makes up for at least half of what the face lacks: %s', (faceId) => {
+    const face = all.get(faceId) ?? all.get(faceId.replace(/-bold$/, ''))!;
+    for (const wording of WORDS) {
+      // The least gap is a tenth of a millimetre, as it stands in a new lettering.
+      const what = lettering(wording, { faceId, size: { by: 'cap', mm: 8 }, seat: seat('outward', 'outside'), spacing: spacing({ evenOut: 1 }) });
+      const before = evennessOf(setSlabs(face, { ...what, spacing: spacing() }, circle(20)))!;
+      const after = evennessOf(evened(what, circle(20), face))!;
+      expect(after - before, `${wording}: ${before.toFixed(1)} to ${after.toFixed(1)}`).toBeGreaterThanOrEqual((100 - before) / 2);
+    }
+  });
+});
