@@ -1,0 +1,143 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { tracksOf } from '#core/curves/index';
+import { deleteCurveSteps } from '#core/drawing/operations';
+import { drawPiece, groundOf, settingOf } from '#core/drawing/drawPiece';
+import { equalRoomsSteps } from '#core/drawing/equalRooms';
+import { colourOf, matchLetterings } from '#core/drawing/match';
+import { makeOrnaments } from '#core/piece/make';
+import { findCurve, findLettering, isLettering, type CurveShape, type Lettering, type Ornaments, type Piece } from '#core/piece/types';
+import { proofPiece } from '#core/proof/index';
+import { setOrnaments } from '#core/setting/ornaments';
+import { signOf } from '#core/setting/ornamentSigns';
+import { roomsOn } from '#core/setting/rooms';
+import type { SetLettering } from '#core/setting/setLettering';
+import type { Face } from '#core/type/face';
+import { done } from '../../support/edits';
+import { circle, curve, faces, lettering, piece, seat, spacing, track } from '../../support/pieces';
+import { pointsOf } from '../../support/setting';
+
+let all: ReadonlyMap<string, Face>;
+beforeAll(async () => { all = await faces(); });
+const clock = (deg: number): Lettering['anchor'] => ({ at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' });
+const ellipse: CurveShape = { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 40, radiusYMm: 30, turnDeg: 0 };
+
+const three = (shape: CurveShape): Piece => piece([curve(shape), ...['OTTERMERE', 'SEDGE', 'TIDE'].map((wording, i) =>
+  lettering(wording, { id: `w${i}`, anchor: clock([0, 100, 200][i]!), bookends: { startU: [0.84, 0.18, 0.45][i]!, endU: [0.16, 0.42, 0.7][i]! } }))]);
+function sets(p: Piece): SetLettering[] {
+  return p.items.filter(isLettering).map((one) => { const set = settingOf(one, tracksOf(p), all); if (!set.ok) throw new Error(set.problem.message); return set.value; });
+}
+const rooms = (p: Piece) => roomsOn(track(findCurve(p, 'ring')!.shape), sets(p));
+
+describe('equal rooms', () => {
+  it.each([['a ring', circle(32)], ['an ellipse', ellipse]])('are equal to 0.0001 mm on %s, one lettering staying', (_name, shape) => {
+    const before = three(shape as CurveShape);
+    const after = done(before, equalRoomsSteps(before, 'ring', 'w1', all));
+    const lengths = rooms(after).map(({ from, to }) => to - from);
+    expect(lengths).toHaveLength(3);
+    for (const one of lengths) expect(one).toBeCloseTo(lengths[0]!, 4);
+    expect(findLettering(after, 'w1')).toBe(findLettering(before, 'w1'));
+    // Bookends go along, so nothing becomes overset.
+    for (const set of sets(after)) expect(set.overset.beforeMm + set.overset.afterMm).toBe(0);
+  });
+  it('say why not', () => {
+    const alone = piece([curve(circle(30)), lettering('TIDE')]);
+    expect(equalRoomsSteps(alone, 'ring', 'words', all)).toMatchObject({ ok: false, problem: { code: 'one-lettering' } });
+    const full = piece([curve(circle(6)), lettering('OTTERMERE LIGHT', { id: 'a' }), lettering('RAILWAY', { id: 'b' })]);
+    expect(equalRoomsSteps(full, 'ring', 'a', all)).toMatchObject({ ok: false, problem: { code: 'no-room' } });
+    const open = piece([curve({ kind: 'line', from: { x: 0, y: 9 }, to: { x: 80, y: 9 } }), lettering('A', { id: 'a' }), lettering('B', { id: 'b' })]);
+    expect(equalRoomsSteps(open, 'ring', 'a', all)).toMatchObject({ ok: false, problem: { code: 'not-closed' } });
+  });
+});
+
+describe('ornaments', () => {
+  const item = (changes: Partial<Ornaments> = {}): Ornaments => ({ ...makeOrnaments('orn', 'Ornaments', 'ring', '#b57b1e'), ...changes });
+  const two = (more: Partial<Ornaments> = {}): Piece => piece([curve(circle(30)), lettering('OTTERMERE', { id: 'a' }), lettering('SEDGE SEA', { id: 'b', anchor: clock(180), seat: seat('inward', 'outside') }), item(more)]);
+  const placed = (p: Piece) => setOrnaments(p.items.at(-1) as Ornaments, track(circle(30)), sets(p));
+
+  it('are 1 high and centred, whatever the sign', () => {
+    for (const kind of ['dot', 'diamond', 'star', 'leaf', 'dash'] as const) {
+      const { outline, width } = signOf({ kind });
+      const ys = outline.coords.filter((_, i) => i % 2 === 1);
+      expect(Math.max(...ys)).toBeLessThan(0.75);
+      expect(width).toBeGreaterThan(0.5);
+    }
+    const brought = signOf({ kind: 'shape', outlines: [{ kind: 'drawn', closed: true, nodes: [[10, 10], [30, 10], [30, 20], [10, 20]].map(([x, y]) => ({ kind: 'corner' as const, at: { x: x!, y: y! }, back: null, ahead: null })) }] });
+    expect(brought.width).toBeCloseTo(2, 9);
+  });
+  it('stand in the middle of their rooms, halfway up the letters, as high as a share of them', () => {
+    const p = two({ sign: { kind: 'dot' } });
+    const { placed: signs, whiteMm } = placed(p);
+    expect(signs).toHaveLength(2);
+    const [first, second] = rooms(p);
+    const angle = (x: number, y: number): number => (Math.atan2(x - 42, 42 - y) / (2 * Math.PI) + 1) % 1;
+    [first!, second!].forEach((room, i) => {
+      const { x, y, xx, xy } = signs[i]!;
+      expect(Math.hypot(x - 42, y - 42)).toBeCloseTo(32.5, 6);
+      expect(angle(x, y)).toBeCloseTo(((room.from + room.to) / 2 / (2 * Math.PI * 30)) % 1, 6);
+      expect(Math.hypot(xx, xy)).toBeCloseTo(2.5, 9);
+      expect((room.lengthMm - 2.5) / 2).toBeGreaterThanOrEqual(whiteMm - 1e-9);
+    });
+  });
+  it('follow the words, several with equal white', () => {
+    const p = two({ sign: { kind: 'star' }, count: 3 });
+    const longer = { ...p, items: p.items.map((one) => (one.id === 'a' ? { ...(one as Lettering), wording: 'OTTERMERE LIGHT' } : one)) };
+    const [before, after] = [placed(p), placed(longer)];
+    expect(before.placed).toHaveLength(6);
+    expect(after.whiteMm).toBeLessThan(before.whiteMm);
+    const away = (i: number, k: number): number => Math.hypot(before.placed[i]!.x - before.placed[k]!.x, before.placed[i]!.y - before.placed[k]!.y);
+    expect(away(0, 1)).toBeCloseTo(away(1, 2), 6);
+  });
+  it('are drawn and painted, and reported where they have no room', () => {
+    const drawing = drawPiece(two(), all);
+    const path = drawing.paths.find((one) => one.id === 'orn')!;
+    expect(path.paint.fill).toBe('#b57b1e');
+    expect(pointsOf(path.trace).every((point) => Number.isFinite(point.x + point.y))).toBe(true);
+    expect(proofPiece(two(), all).map((one) => one.code)).toEqual([]);
+    expect(proofPiece(two({ sign: { kind: 'dash' }, height: 5, count: 4 }), all)).toMatchObject([{ code: 'ornament-crowded', itemId: 'orn' }]);
+  });
+  it('go with their curve, or along to another', () => {
+    const p = piece([...two().items, curve(circle(20), 'other')]);
+    const ring = findCurve(p, 'ring')!;
+    expect(done(p, deleteCurveSteps(p, ring, { kind: 'delete' })).items.map((one) => one.id)).toEqual(['other']);
+    expect(done(p, deleteCurveSteps(p, ring, { kind: 'move', to: 'other' })).items.find((one) => one.id === 'orn')).toMatchObject({ curveId: 'other' });
+  });
+  it('need no more than one lettering on a ring, and two on a line', () => {
+    expect(placed(piece([curve(circle(30)), lettering('SEA'), item()])).placed).toHaveLength(1);
+    const line: CurveShape = { kind: 'line', from: { x: 0, y: 40 }, to: { x: 90, y: 40 } };
+    const p = piece([curve(line), lettering('A', { id: 'a', anchor: { ...clock(0), at: { kind: 'fraction', u: 0.2 } } }), lettering('B', { id: 'b', anchor: { ...clock(0), at: { kind: 'fraction', u: 0.8 } } }), item()]);
+    expect(setOrnaments(item(), track(line), sets(p)).placed).toHaveLength(1);
+    expect(setOrnaments(item(), track(line), sets(p).slice(0, 1))).toMatchObject({ placed: [], whiteMm: Infinity });
+  });
+});
+
+describe('matching', () => {
+  const pair = (): Piece => piece([curve(circle(33)),
+    lettering('OTTERMERE LIGHT RAILWAY', { id: 'top', bookends: { startU: 0.7, endU: 0.3 }, spacing: spacing({ tracking: 30 }) }),
+    lettering('STEAM SEDGE SEA', { id: 'foot', size: { by: 'cap', mm: 4 }, width: 1.1, anchor: clock(180), seat: seat('inward', 'inside', 0.4), bookends: { startU: 0.68, endU: 0.32 } })]);
+  const take = (by: 'size' | 'tracking' | 'width' | 'colour', to: 'least' | 'filling') => {
+    const p = pair();
+    const made = matchLetterings(p, ['top', 'foot'], by, to, all);
+    if (!made.ok) throw new Error(made.problem.message);
+    return { after: done(p, { ok: true, value: [...made.value.steps] }), value: made.value };
+  };
+  it('takes the least of what they have', () => {
+    expect(take('size', 'least').value).toMatchObject({ value: 4, decidedBy: 'foot' });
+    expect(take('tracking', 'least').value).toMatchObject({ value: 0, decidedBy: 'foot' });
+    expect(take('width', 'least').value).toMatchObject({ value: 1, decidedBy: 'top' });
+  });
+  it('takes what fills the tighter room: that one is full, the other has room left', () => {
+    for (const by of ['size', 'tracking', 'width'] as const) {
+      const { after, value } = take(by, 'filling');
+      const left = sets(after).map((set) => [set.lettering.id, set.overset.roomMm - set.overset.inkMm] as const);
+      for (const [id, mm] of left) if (id === value.decidedBy) expect(Math.abs(mm)).toBeLessThan(0.001); else expect(mm).toBeGreaterThan(-0.001);
+    }
+  });
+  it('gives top and bottom one colour, within 0.5 %', () => {
+    const { after } = take('colour', 'least');
+    const colours = after.items.filter(isLettering).map((one) => { const ground = groundOf(one, tracksOf(after), all); return ground.ok ? colourOf(one, ground.value)! : 0; });
+    expect(Math.abs(colours[0]! / colours[1]! - 1)).toBeLessThan(0.005);
+  });
+  it('wants two', () => {
+    expect(matchLetterings(pair(), ['top'], 'size', 'least', all)).toMatchObject({ ok: false, problem: { code: 'one-lettering' } });
+  });
+});
