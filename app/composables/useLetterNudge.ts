@@ -18,7 +18,7 @@ export function useLetterNudge() {
     return set?.ok ? letterAt(set.value, at) : null;
   };
   const isPicked = (hit: Hit | null): hit is Hit => hit !== null && view.range !== null && view.range.from === hit.from && view.range.to === hit.to;
-  const pick = (hit: Hit): void => { view.range = { from: hit.from, to: hit.to }; };
+  const pick = (hit: Hit): void => { view.gaps = []; view.range = { from: hit.from, to: hit.to }; };
 
   /**
    * Moves a picked letter by a way along and off the curve, mm, from where it was when the drag began.

@@ -10,6 +10,7 @@ import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Curve, type CurveShape, type Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
 import { nearestNamed } from '#core/setting/anchorPlaces';
+import { gapAt } from '#core/setting/gaps';
 import { anchoredAt, goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
 import { setDown } from '#core/setting/setDown';
 import { shareRing } from '#core/setting/shareRing';
@@ -17,6 +18,7 @@ import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { useCurveEdits } from './useCurveEdits';
 import { startDrag } from './useDrag';
+import { useGaps } from './useGaps';
 import { useLetterNudge } from './useLetterNudge';
 import { SNAP_PX, useSnapping } from './useSnapping';
 
@@ -34,6 +36,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   const { snap } = useSnapping();
   const edits = useCurveEdits();
   const letters = useLetterNudge();
+  const gaps = useGaps();
 
   /** The place of a pointer on the sheet, mm. */
   function at(event: MouseEvent): Vec {
@@ -81,7 +84,9 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
           return;
         }
         along ??= goesAlong(track, from, to);
-        if (along) {
+        if (along && lettering.fit.kept) {
+          tell('kept filled between its bookends: move these', to);
+        } else if (along) {
           const grip = slideAlong(lettering, track, from, to, next.altKey ? 0 : snapMm());
           store.set('Slide along the curve', lettering.id, ['anchor'], grip.value, gesture);
           tell(grip.label, to, grip.snapped);
@@ -97,11 +102,19 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
         hush();
         if (onto) dropOnto(lettering, onto, at(last), drag);
         // A click on letters that are selected already picks the one that is meant.
-        if (!moved && again && hit) letters.pick(hit);
+        const gap = !moved && again ? gapHere(lettering, from) : null;
+        if (gap) gaps.pick(gap.at, last.shiftKey);
+        else if (!moved && again && hit) { gaps.letGo(); letters.pick(hit); }
         else if (!single) view.range = null;
       },
     });
   }
+
+  /** The gap of a lettering under a place, in the white between its letters. */
+  const gapHere = (lettering: Lettering, where: Vec) => {
+    const set = store.settings.get(lettering.id);
+    return set?.ok ? gapAt(set.value, where, 2 / view.scale) : null;
+  };
 
   /** A curve right under the pointer that is not the lettering's own, for letting it go there. */
   function otherCurveUnder(where: Vec, ownId: string): Curve | null {
@@ -311,6 +324,6 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
 
 let run = nanoid(6);
 /** Nudges belong to one gesture until the key is let go for good: until something else happens. */
-const nudgeRun = (): string => `-${run}`;
+export const nudgeRun = (): string => `-${run}`;
 /** Ends a run of nudges, so that the next ones undo on their own. */
 export const endNudges = (): void => { run = nanoid(6); };

@@ -2,15 +2,16 @@ import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findItem, findLettering, holdersOf, isLettering, isTracing, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, findItem, findLettering, holdersOf, isLettering, isOrnaments, isTracing, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
 import { inStep } from '#core/drawing/twin';
-import { settingOf } from '#core/drawing/drawPiece';
+import { paintOrnaments, settingOf } from '#core/drawing/drawPiece';
 import { proofPiece } from '#core/proof/index';
 import { letteringTrack } from '#core/setting/corners';
 import type { Problem, Result } from '#core/result';
 import { api } from '~/utils/api';
 import { Keeper, type KeepingState, type LoggedChange, type PendingChange } from '~/utils/keeper';
+import { useEvenings } from '~/composables/useEvenings';
 import { useFaces } from './faces';
 
 const stashKey = (id: string): string => `under-arc:not-kept:${id}`;
@@ -48,16 +49,30 @@ export const usePiece = defineStore('piece', () => {
   });
   const several = computed(() => (selection.value.length > 1 && piece.value
     ? selection.value.flatMap((one) => findItem(piece.value!, one) ?? []) : []));
+  const selectedOrnaments = computed(() => {
+    const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
+    return item && isOrnaments(item) ? item : null;
+  });
   const selectedTracing = computed(() => {
     const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
     return item && isTracing(item) ? item : null;
   });
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
+  const { evenings } = useEvenings(piece, tracks, () => faces.loaded);
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
-      if (isLettering(item)) map.set(item.id, settingOf(item, tracks.value, faces.loaded));
+      if (isLettering(item)) map.set(item.id, settingOf(item, tracks.value, faces.loaded, evenings.value));
+    }
+    return map;
+  });
+  const ornaments = computed(() => {
+    const map = new Map<string, ReturnType<typeof paintOrnaments>>();
+    for (const item of piece.value?.items ?? []) {
+      const track = isOrnaments(item) ? tracks.value.get(item.curveId) : undefined;
+      if (!isOrnaments(item) || !track?.ok) continue;
+      map.set(item.id, paintOrnaments(item, track.value, letteringsOn(piece.value!, item.curveId).flatMap((one) => { const set = settings.value.get(one.id); return set?.ok ? [set.value] : []; })));
     }
     return map;
   });
@@ -67,7 +82,7 @@ export const usePiece = defineStore('piece', () => {
   });
   const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
     !isLettering(item) || faces.loaded.has(item.faceId)));
-  const findings = computed(() => (piece.value && facesReady.value ? proofPiece(piece.value, faces.loaded) : []));
+  const findings = computed(() => (piece.value && facesReady.value ? proofPiece(piece.value, faces.loaded, evenings.value) : []));
 
   function show(): void {
     if (!keeper) return;
@@ -154,8 +169,8 @@ export const usePiece = defineStore('piece', () => {
     }
     for (const lettering of touched(next.value, steps)) {
       const before = findLettering(keeper.piece, lettering.id);
-      const now = settingOf(lettering, tracksOf(next.value), faces.loaded);
-      const was = before && settingOf(before, tracksOf(keeper!.piece), faces.loaded);
+      const now = settingOf(lettering, tracksOf(next.value), faces.loaded, evenings.value);
+      const was = before && settingOf(before, tracksOf(keeper!.piece), faces.loaded, evenings.value);
       if (!now.ok && now.problem.code !== 'unknown-face' && (!was || was.ok)) return now.problem;
     }
     const selectionBefore = selection.value;
@@ -201,8 +216,8 @@ export const usePiece = defineStore('piece', () => {
   const on = (curveId: string): readonly Lettering[] => (piece.value ? letteringsOn(piece.value, curveId) : []);
 
   return {
-    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings,
-    selectedSetting, facesReady, findings, news, open, close, edit, set, select, toggle, curveOf, on,
+    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments,
+    selectedSetting, facesReady, findings, evenings, news, open, close, edit, set, select, toggle, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },
     unsent: () => keeper?.waiting ?? 0,

@@ -28,6 +28,14 @@ export const useView = defineStore('view', () => {
   const seatCopy = shallowRef<Pick<Lettering, 'seat' | 'anchor' | 'stance' | 'spacing'> | null>(null);
   /** The stretch of the selected lettering's wording that is picked; both ends alike for a caret. */
   const range = shallowRef<{ readonly from: number; readonly to: number } | null>(null);
+  /** The gaps of the selected lettering that are picked, by where the letter before each begins in the wording. */
+  const gaps = shallowRef<readonly number[]>([]);
+  /** What the flat strip shows under the letters, and its scale. */
+  const stripShows = ref<'gaps' | 'curvature'>('gaps');
+  const stripScale = ref<'clock' | 'mm'>('clock');
+  /** How much closer the strip is looked at than it need be, and which line of the lettering it shows. */
+  const stripZoom = ref(1);
+  const stripLine = ref(0);
   /** Whether the wording is being typed into. */
   const typing = ref(false);
   /** The node picked on a drawn curve. */
@@ -64,5 +72,5 @@ export const useView = defineStore('view', () => {
     panY.value += dy;
   }
 
-  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, typing, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, gaps, stripShows, stripScale, stripZoom, stripLine, typing, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
 });

@@ -1,9 +1,11 @@
 import { transfer } from 'comlink';
-import { blocking, drawPiece } from '#core/drawing/drawPiece';
+import { tracksOf } from '#core/curves/index';
+import { blocking, drawPiece, groundOf } from '#core/drawing/drawPiece';
 import { writePdf } from '#core/output/pdf';
 import { writeSvg } from '#core/output/svg';
-import { isLettering, type Piece } from '#core/piece/types';
+import { findLettering, isLettering, type Piece } from '#core/piece/types';
 import { fail, ok, type Result } from '#core/result';
+import { settle } from '#core/setting/settle';
 import { createFace, type Face } from '#core/type/face';
 import list from '../../fonts/faces.json';
 
@@ -20,6 +22,24 @@ async function ensureFaces(piece: Piece): Promise<void> {
     const face = createFace(id, shipped?.name ?? id, new Uint8Array(await response.arrayBuffer()));
     if (face.ok) faces.set(id, face.value);
   }));
+}
+
+/** What evening out came to for one lettering, as it goes from worker to page. */
+export type EveningSent = readonly (readonly [at: number, em: number])[] | null;
+
+/**
+ * What evening out comes to for a lettering of a piece, filled where it is kept filled.
+ *
+ * @param piece need hold no more than the lettering, its curve, and the curves that these follow
+ */
+export async function evenOutLettering(piece: Piece, letteringId: string): Promise<EveningSent> {
+  await ensureFaces(piece);
+  const lettering = findLettering(piece, letteringId);
+  const ground = lettering && groundOf(lettering, tracksOf(piece), faces);
+  if (!lettering || !ground?.ok) return null;
+  const { track, face, held } = ground.value;
+  const { evening } = settle(lettering, track, face, held);
+  return evening ? [...evening] : null;
 }
 
 /**

@@ -8,6 +8,7 @@ const work = () => import('./heavy');
 type Work = Awaited<ReturnType<typeof work>>;
 
 const heavy = {
+  evenOutLettering: async (...given: Parameters<Work['evenOutLettering']>) => (await work()).evenOutLettering(...given),
   makeFile: async (...given: Parameters<Work['makeFile']>) => (await work()).makeFile(...given),
 };
 

@@ -3,7 +3,7 @@ import { moveBy } from '../curves/similarity';
 import { extentOf } from '../geometry/extent';
 import type { Vec } from '../geometry/vec';
 import type { Step } from '../piece/steps';
-import { findCurve, parentsOf, type Curve, type Piece } from '../piece/types';
+import { findCurve, isFree, type Curve, type Piece } from '../piece/types';
 import { transformSteps } from './operations';
 
 export type Alignment = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom';
@@ -16,7 +16,7 @@ function boxesOf(piece: Piece, ids: readonly string[]): Box[] {
   return ids.flatMap((id) => {
     const curve = findCurve(piece, id);
     const track = curve && tracksOf(piece).get(id);
-    return curve && track?.ok && !curve.locked && parentsOf(curve.shape).length === 0 ? [{ curve, ...extentOf(track.value.path) }] : [];
+    return curve && track?.ok && isFree(curve) ? [{ curve, ...extentOf(track.value.path) }] : [];
   });
 }
 

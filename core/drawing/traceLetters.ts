@@ -1,4 +1,6 @@
 import type { SetOrnaments } from '../setting/ornaments';
+import type { Sign } from '../setting/ornamentSigns';
+import type { StripLetter } from '../setting/strip';
 import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';
 import { COMMAND, type Outline } from '../type/outline';
 import { traceBent } from './bend';
@@ -48,13 +50,16 @@ export function traceLetters(set: SetLettering, sink: Sink, only?: readonly numb
   }
 }
 
+/** Sends a sign so many mm high, its middle at 0. */
+export const traceSign = ({ outline }: Sign, heightMm: number, sink: Sink): void => traceOutline(outline, heightMm, 0, 0, -heightMm, 0, 0, sink);
+
 /** Sends ornaments to a sink, in mm on the sheet. */
 export function traceOrnaments({ sign, placed }: SetOrnaments, sink: Sink): void {
   for (const { x, y, xx, xy, yx, yy } of placed) traceOutline(sign.outline, xx, xy, yx, yy, x, y, sink);
 }
 
-/** Sends one letter as on a straight line, the middle of its baseline at (x, y): for showing it unrolled. */
-export const traceStraight = (set: SetLettering, index: number, x: number, y: number, sink: Sink): void => traceLetter(set, index, x, y, 1, 0, 0, -1, sink);
+/** Sends one letter as it stands on the strip, whose baseline lies at 0. */
+export const traceOnStrip = (set: SetLettering, index: number, { x, y, xx, xy, yx, yy }: StripLetter, sink: Sink): void => traceLetter(set, index, x, -y, xx, -xy, yx, -yy, sink);
 
 /** Sends one letter, its baseline middle at (x, y), with its axes as vectors. */
 function traceLetter(set: SetLettering, index: number, x: number, y: number, ax: number, ay: number, ux: number, uy: number, sink: Sink): void {

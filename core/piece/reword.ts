@@ -25,6 +25,12 @@ export function movedAdjustments(adjustments: readonly Adjustment[], before: str
   });
 }
 
+/** Where a place in a wording lies after the wording changed; null for one that is gone. */
+export function movedPlaces(before: string, after: string): (at: number) => number | null {
+  const change = changed(before, after);
+  return (at) => (at < change.at ? at : at < change.at + change.was ? null : at + change.is - change.was);
+}
+
 /** The steps that change a wording and keep what was adjusted by hand on its letters. */
 export function rewordSteps(piece: Piece, lettering: Lettering, wording: string): Step[] {
   const adjustments = movedAdjustments(lettering.adjustments, lettering.wording, wording);

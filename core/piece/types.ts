@@ -327,6 +327,9 @@ export function parentsOf(shape: CurveShape): readonly (readonly [field: string,
   return [];
 }
 
+/** Whether a curve may be changed: it is not locked and follows no other. */
+export const isFree = (curve: Curve): boolean => !curve.locked && parentsOf(curve.shape).length === 0;
+
 /** The curves that hold a lettering's seat, in the order of the hold. */
 export function holdersOf({ hold }: Seat): readonly string[] {
   if (!hold) return [];

@@ -32,6 +32,8 @@ export interface SetLettering {
   readonly track: Track;
   readonly path: MeasuredPath;
   readonly measured: MeasuredRun;
+  /** What evening out adds to its gaps; null for nothing. */
+  readonly evening: Evening | null;
   /** mm in a font unit, across and up. */
   readonly scaleX: number;
   readonly scaleY: number;
@@ -136,7 +138,7 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
   adjust(rows, ground.measured, adjustments, capMm);
   const folded = [...new Set([...tooTight, ...flat])].sort((a, b) => a - b);
   return ok({
-    lettering, fitted: lettering, track, path, measured: ground.measured, scaleX, scaleY, capMm, heights: common.heights, stance, baselineMm, measuredHeightMm: heightMm,
+    lettering, fitted: lettering, track, path, measured: ground.measured, evening: common.evening, scaleX, scaleY, capMm, heights: common.heights, stance, baselineMm, measuredHeightMm: heightMm,
     direction, rows, letterDistances, anchorDistance: ground.anchorDistance, shiftMm, overset, folded, further: [],
     notes: notesOf(face, line, tooTight, flat),
   });

@@ -13,6 +13,7 @@ const cornered = computed(() => {
   const under = store.selectedLettering && store.trackOf(store.selectedLettering.curveId);
   return under !== null && hasCorners(under);
 });
+watch(() => store.selectedId, () => { view.gaps = []; view.stripLine = 0; });
 defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
 </script>
 
@@ -22,8 +23,11 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
     <template v-else-if="store.selectedLettering && store.selectedCurve">
       <LettersPanel ref="letters" :key="store.selectedLettering.id" :lettering="store.selectedLettering" />
       <PickedLetters v-if="!view.typing" :lettering="store.selectedLettering" />
+      <PickedGaps v-if="!view.typing" />
       <SeatPanel v-if="track" :lettering="store.selectedLettering" :track="track" />
       <SpacePanel :lettering="store.selectedLettering" />
+      <FitPanel :lettering="store.selectedLettering" />
+      <RoomsPanel :lettering="store.selectedLettering" />
       <StancePanel :lettering="store.selectedLettering" />
       <CornersPanel v-if="cornered" :lettering="store.selectedLettering" />
       <InkPanel :item="store.selectedLettering" />
@@ -33,6 +37,7 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
       v-else-if="store.selectedCurve" :key="store.selectedCurve.id" :curve="store.selectedCurve"
       @remove="emit('remove', store.selectedCurve.id)" @letter="emit('letter')"
     />
+    <OrnamentsPanel v-else-if="store.selectedOrnaments" :key="store.selectedOrnaments.id" :item="store.selectedOrnaments" @remove="emit('remove', store.selectedOrnaments.id)" />
     <TracingPanel v-else-if="store.selectedTracing" :key="store.selectedTracing.id" :tracing="store.selectedTracing" @remove="emit('remove', store.selectedTracing.id)" />
     <SheetPanel v-else-if="store.piece" :piece="store.piece" />
   </aside>

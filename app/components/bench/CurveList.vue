@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
-import { isCurve, isTracing } from '#core/piece/types';
+import { isCurve, isTracing, ornamentsOn } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** The curves, each with the lettering set on it nested below. */
@@ -20,6 +20,10 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
         <button type="button" class="curve" :aria-pressed="store.selection.includes(curve.id)" @click="pick($event, curve.id)">
           <span class="name">{{ curve.name }}</span>
           <span class="quiet">{{ curveKind(curve.shape).sizeLabel(curve.shape) }}</span>
+        </button>
+        <button v-for="one in ornamentsOn(store.piece!, curve.id)" :key="one.id" type="button" class="curve ornament" :aria-pressed="store.selectedId === one.id" @click="pick($event, one.id)">
+          <span class="name">{{ one.name }}</span>
+          <span class="quiet">{{ one.sign.kind === 'shape' ? 'own shape' : one.sign.kind }}</span>
         </button>
         <LetteringCard v-for="lettering in store.on(curve.id)" :key="lettering.id" :lettering="lettering" />
       </li>

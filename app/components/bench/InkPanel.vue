@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Curve, Lettering, Stroke } from '#core/piece/types';
+import type { Curve, Lettering, Ornaments, Stroke } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
-const props = defineProps<{ item: Curve | Lettering }>();
+const props = defineProps<{ item: Curve | Lettering | Ornaments }>();
 const store = usePiece();
 const fill = (colour: string | null): void => { store.set('Fill', props.item.id, ['fill'], colour); };
 const stroke = (value: Stroke | null, gesture?: string) => store.set('Stroke', props.item.id, ['stroke'], value, gesture);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Lettering } from '#core/piece/types';
 import { anchoredAt } from '#core/setting/grips';
+import { evennessOf } from '#core/setting/trueGaps';
 import { worstLine } from '#core/setting/setLettering';
 import { placeName } from '#core/setting/anchorPlaces';
 import { useFaces } from '~/stores/faces';
@@ -19,6 +20,9 @@ const state = computed(() => {
   const { inkMm, roomMm, beforeMm, afterMm } = worstLine(set.value).overset;
   return { full: roomMm > 0 ? inkMm / roomMm : 0, over: beforeMm + afterMm > 0, problem: '' };
 });
+/** Judged when the hand rests. */
+const resting = useResting(() => { const set = store.settings.get(props.lettering.id); return set?.ok ? set.value : null; });
+const even = computed(() => (resting.value ? evennessOf(resting.value) : null));
 const where = computed(() => {
   const track = store.trackUnder(props.lettering);
   if (!track) return '';
@@ -36,6 +40,7 @@ const where = computed(() => {
       <span class="bar"><span :style="{ width: `${Math.min(state.full, 1) * 100}%` }" /></span>
       <span>{{ Math.round(state.full * 100) }}%</span>
     </span>
+    <span v-if="even !== null && !state.problem" class="quiet even">evenness {{ even.toFixed(0) }} %</span>
   </button>
 </template>
 
@@ -47,6 +52,7 @@ const where = computed(() => {
 .fill { display: grid; grid-template-columns: auto 1fr auto; gap: 8px; align-items: center; font-size: 12px; font-variant-numeric: tabular-nums; }
 .bar { height: 4px; border-radius: 2px; background: var(--hairline); overflow: hidden; }
 .bar span { display: block; height: 100%; background: var(--teal); }
+.even { font-size: 11.5px; }
 .over { color: var(--rust); }
 .over .bar span { background: var(--rust); }
 .problem { color: var(--rust); font-size: 12px; }

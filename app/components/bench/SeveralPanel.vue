@@ -61,6 +61,7 @@ const distribute = (how: Distribution) => run('Equal gaps', { ok: true, value: d
     <div class="row"><span class="label">Width</span><QuantityField label="Width of all" :model-value="letterings[0]!.width * 100" unit="%" :limits="{ min: 30, max: 300 }" :step="1" :commit="(value, g) => setAll('Width', ['width'], value / 100, g)" /></div>
     <InkField label="Fill" :model-value="letterings[0]!.fill" @change="(colour) => setAll('Fill', ['fill'], colour)" />
   </section>
+  <MatchPanel v-if="letterings.length > 1" :letterings="letterings" />
   <section v-if="curves.length > 0" class="section" aria-label="Align">
     <header><h2>Align</h2><span class="quiet">{{ curves.length > 1 ? 'with each other' : 'with the sheet' }}</span></header>
     <div class="icons">

@@ -24,7 +24,9 @@ function written(path: PaintedPath): string {
 
 const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
   let path: PaintedPath | null;
-  if (item.type === 'curve') {
+  if (item.type === 'ornaments') {
+    path = store.ornaments.get(item.id)?.path ?? null;
+  } else if (item.type === 'curve') {
     const track = store.trackOf(item.id);
     path = (track && paintCurve(item, track)) ?? null;
   } else {

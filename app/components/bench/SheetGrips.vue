@@ -32,12 +32,19 @@ const letterings = computed(() => (store.piece?.items ?? []).flatMap((item) => {
   return item.type === 'lettering' && set?.ok ? [{ lettering: item, d: line(coverOf(set.value), true) }] : [];
 }));
 
+/** Ornaments are picked by a disc round each. */
+const ornaments = computed(() => [...store.ornaments.values()].flatMap(({ set }) => set.placed.map((one, n) => ({
+  key: `${set.item.id}-${n}`, id: set.item.id, name: set.item.name, at: view.toScreen(one), r: Math.max(Math.hypot(one.xx, one.xy) * 0.6 * view.scale, 7), first: n === 0,
+}))));
+
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1],
 };
 
 function onKey(event: KeyboardEvent, id: string): void {
   const arrow = ARROWS[event.key];
+  // Picked gaps come first: they are set by the same keys.
+  if (view.gaps.length > 0 && (arrow || event.key === 'Delete' || event.key === 'Backspace')) return;
   if (arrow && !event.ctrlKey && !event.metaKey) {
     event.preventDefault();
     const by = event.shiftKey ? 1 : 0.1;
@@ -68,6 +75,10 @@ function onKey(event: KeyboardEvent, id: string): void {
       :aria-label="`Lettering ${lettering.wording || 'without words'}. Left and right move it along the curve, up and down shift its baseline.`"
       @pointerdown="emit('lettering', $event, lettering)" @keydown="onKey($event, lettering.id)"
     />
+    <circle
+      v-for="one in ornaments" :key="one.key" class="cover sign" :class="{ chosen: store.selectedId === one.id }" :cx="one.at.x" :cy="one.at.y" :r="one.r" :tabindex="one.first ? 0 : -1" role="button"
+      :data-ornaments="one.id" :aria-label="one.name" @pointerdown.stop="store.select([one.id])" @keydown="onKey($event, one.id)"
+    />
   </g>
 </template>
 
@@ -78,5 +89,7 @@ function onKey(event: KeyboardEvent, id: string): void {
 .edge:focus-visible { outline: none; stroke: #0f6b6b55; }
 .cover { fill: transparent; pointer-events: all; cursor: grab; }
 .cover:hover { fill: #0f6b6b14; }
+.sign { cursor: pointer; }
+.sign.chosen { stroke: var(--teal); stroke-dasharray: 3 2; }
 .cover:focus-visible { outline: none; fill: #0f6b6b2e; }
 </style>

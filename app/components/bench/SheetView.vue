@@ -71,7 +71,9 @@ function onCurve(event: PointerEvent, curve: Curve): void {
 function onLettering(event: PointerEvent, lettering: Lettering): void {
   if (spaceHeld.value || event.button !== 0) return;
   event.stopPropagation();
-  if (view.tool === 'pick' && event.shiftKey) store.toggle(lettering.id);
+  // While gaps are picked, Shift adds another of the same lettering.
+  const moreGaps = view.gaps.length > 0 && store.selectedId === lettering.id;
+  if (view.tool === 'pick' && event.shiftKey && !moreGaps) store.toggle(lettering.id);
   else if (view.tool === 'pick' && view.typing && store.selectedId === lettering.id) pickWords(event, lettering);
   else if (view.tool === 'pick') gestures.dragLettering(event, lettering);
   else onDesk(event);
@@ -176,6 +178,7 @@ const tip = computed(() => {
         @bookend-key="onBookendKey" @handle-key="gestures.nudgeHandle" @handle="(event, curve, id) => { event.stopPropagation(); gestures.dragHandle(event, curve, id); }"
         @resize="(event, curve, withLetters) => { event.stopPropagation(); gestures.dragResize(event, curve, withLetters); }"
       />
+      <SheetGaps />
       <SheetDraft v-if="drawsPoints" :tools="tools" />
       <SheetRulers />
     </svg>

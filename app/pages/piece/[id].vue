@@ -4,6 +4,8 @@ import { ElMessage } from 'element-plus';
 import { deleteCurveSteps } from '#core/drawing/operations';
 import { findItem, isCurve, letteringsOn, type Curve } from '#core/piece/types';
 import { RequestFailed } from '~/utils/api';
+import { gapKey, useGaps } from '~/composables/useGaps';
+import { nudgeRun } from '~/composables/useSheetGestures';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView, type Tool } from '~/stores/view';
@@ -12,6 +14,7 @@ const route = useRoute();
 const store = usePiece();
 const faces = useFaces();
 const view = useView();
+const gaps = useGaps();
 const inspector = useTemplateRef<{ focusWording: (at?: number) => void }>('inspector');
 const problem = ref('');
 const output = ref(false);
@@ -47,7 +50,7 @@ function remove(id: string): void {
   const item = findItem(piece, id);
   if (!item) return;
   if (!isCurve(item)) {
-    store.edit(item.type === 'lettering' ? 'Delete lettering' : 'Delete picture', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
+    store.edit(item.type === 'lettering' ? 'Delete lettering' : item.type === 'ornaments' ? 'Delete ornaments' : 'Delete picture', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
   } else if (letteringsOn(piece, id).length > 0) {
     deleting.value = item;
   } else {
@@ -70,9 +73,11 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (key === 'y' || event.shiftKey) store.redo(); else store.undo();
     return;
   }
+  if (!typing && view.gaps.length > 0 && (event.target as Element).closest('input') === null && gapKey(event, gaps, `kern${nudgeRun()}`)) return;
   if (typing || control || event.altKey) return;
   if (TOOLS[key]) view.tool = TOOLS[key];
   else if (key === '0') view.fit(store.piece.sheet);
+  else if (key === 'escape' && view.gaps.length > 0) gaps.letGo();
   else if (key === 'escape') { view.tool = 'pick'; store.select([]); }
   else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body) remove(store.selectedId);
 });
@@ -114,7 +119,7 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
 <style scoped>
 .bench {
   display: grid; height: 100vh; min-width: 1000px; overflow: hidden;
-  grid: 52px minmax(0, 1fr) 152px / 236px minmax(0, 1fr) 292px;
+  grid: 52px minmax(0, 1fr) 182px / 236px minmax(0, 1fr) 292px;
   grid-template-areas: 'top top top' 'left sheet right' 'left strip right';
 }
 .bench.folded { grid-template-rows: 52px minmax(0, 1fr) 30px; }

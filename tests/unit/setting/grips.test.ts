@@ -124,7 +124,7 @@ describe('the flat strip', () => {
     expect(strip.bookendStart).toBeCloseTo(-ringMm / 4, 8);
     expect(strip.bookendEnd).toBeCloseTo(ringMm / 4, 8);
     expect(strip.ticks.find((tick) => tick.name === '1 o’clock')!.x).toBeCloseTo(ringMm / 12, 8);
-    set.value.letterDistances.forEach((s, i) => expect(strip.fractionAt(strip.letters[i]!) * 60 * Math.PI).toBeCloseTo(s, 8));
+    set.value.letterDistances.forEach((s, i) => expect(strip.fractionAt(strip.letters[i]!.x) * 60 * Math.PI).toBeCloseTo(s, 8));
   });
 });
 

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import VChart from 'vue-echarts';
+import { use } from 'echarts/core';
+import { BarChart, LineChart } from 'echarts/charts';
+import { GridComponent, TooltipComponent } from 'echarts/components';
+import { SVGRenderer } from 'echarts/renderers';
+import type { ECElementEvent } from 'echarts/core';
+import { isSettled, offTarget, type Gap } from '#core/setting/gaps';
+import { useGaps } from '~/composables/useGaps';
+import { STRIP } from '~/composables/useStrip';
+import { useView } from '~/stores/view';
+
+use([BarChart, LineChart, GridComponent, TooltipComponent, SVGRenderer]);
+
+/** Under the letters: every gap against its target, or the curvature of the curve. It lies exactly under the letters. */
+const view = useView();
+const { set, strip, width, mmAt, px } = inject(STRIP)!;
+const { gaps, pick } = useGaps();
+
+const COLOURS = { settled: '#7fb0aa', off: '#b4452a', picked: '#0f6b6b', line: '#b57b1e', wash: '#b57b1e26', zero: '#d2ccbd' } as const;
+const FAMILY = 'Instrument Sans Variable, Instrument Sans, sans-serif';
+/** Places along the strip at which curvature is looked at, in pixels. */
+const STEP_PX = 4;
+
+const lineGaps = computed(() => gaps.value.filter((gap) => gap.line === set.value));
+const signed = (value: number, places: number): string => `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(places)}`;
+function told(gap: Gap): string {
+  const off = offTarget(gap);
+  const rest = [gap.kern === 0 ? '' : `by hand ${signed(gap.kern, 1)}`, gap.evened === 0 ? '' : `evened ${signed(gap.evened, 1)}`].filter(Boolean).join(', ');
+  const name = gap.name.replace(/[&<>]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[c]!);
+  return `<b>${name}</b> ${gap.word ? 'between words ' : ''}${gap.mm.toFixed(3)} mm<br>${signed(off, 3)} mm against ${gap.targetMm.toFixed(3)}<br>nearest ${gap.leastMm.toFixed(3)} mm${rest ? `<br>${rest}` : ''}`;
+}
+function radiusAt(curvature: number): string {
+  if (Math.abs(curvature) < 1e-6) return 'straight';
+  return `radius ${(1 / Math.abs(curvature)).toFixed(1)} mm, letters ${curvature > 0 ? 'fan out' : 'close up'}`;
+}
+
+const axis = computed(() => ({ type: 'value' as const, min: mmAt(0), max: mmAt(width.value), show: false }));
+const grid = { left: 0, right: 0, top: 1, bottom: 1 };
+const tooltip = { appendToBody: true, confine: false, transitionDuration: 0, padding: [6, 9], backgroundColor: '#20303a', borderWidth: 0, textStyle: { color: '#fff', fontSize: 12, fontFamily: FAMILY } };
+
+const gapChart = computed(() => {
+  const most = Math.max(set.value!.capMm * 0.06, ...lineGaps.value.map((gap) => Math.abs(offTarget(gap)))) * 1.05;
+  return {
+    animation: false, grid, xAxis: axis.value, yAxis: { type: 'value' as const, min: -most, max: most, show: false },
+    tooltip: { ...tooltip, trigger: 'item' as const, formatter: ({ dataIndex, seriesIndex }: { dataIndex: number; seriesIndex: number }) => (seriesIndex === 2 ? '' : told(lineGaps.value[dataIndex]!)) },
+    series: [
+      // A pale bar over the whole height makes the shortest one easy to hit.
+      {
+        type: 'bar' as const, barWidth: 13, barGap: '-100%', cursor: 'pointer', itemStyle: { color: 'transparent' }, emphasis: { itemStyle: { color: '#0f6b6b1c' } },
+        data: lineGaps.value.map((gap) => [strip.value!.placeOf(gap.middle), offTarget(gap) < 0 ? -most : most]),
+      },
+      {
+        type: 'bar' as const, barWidth: 7, barMinHeight: 2, cursor: 'pointer', emphasis: { disabled: true },
+        data: lineGaps.value.map((gap) => ({ value: [strip.value!.placeOf(gap.middle), offTarget(gap)], itemStyle: { color: view.gaps.includes(gap.at) ? COLOURS.picked : isSettled(gap) ? COLOURS.settled : COLOURS.off, opacity: gap.word ? 0.55 : 1 } })),
+      },
+      { type: 'line' as const, silent: true, symbol: 'none', lineStyle: { color: COLOURS.zero, width: 1 }, data: [[axis.value.min, 0], [axis.value.max, 0]] },
+    ],
+  };
+});
+
+const curvatureChart = computed(() => {
+  const { from, to, curvatureAt } = strip.value!;
+  const count = Math.max(2, Math.ceil((px(to) - px(from)) / STEP_PX));
+  const data = Array.from({ length: count + 1 }, (_, i) => { const x = from + ((to - from) * i) / count; return [x, curvatureAt(x)]; });
+  const values = data.map((one) => one[1]!);
+  const [low, high] = [Math.min(0, ...values), Math.max(0, ...values)];
+  const margin = Math.max(high - low, 1e-4) * 0.12;
+  return {
+    animation: false, grid, xAxis: axis.value, yAxis: { type: 'value' as const, min: low - margin, max: high + margin, show: false },
+    tooltip: { ...tooltip, trigger: 'axis' as const, axisPointer: { type: 'line' as const, lineStyle: { color: COLOURS.picked } }, formatter: (points: { value: [number, number] }[]) => radiusAt(points[0]!.value[1]) },
+    series: [
+      { type: 'line' as const, data, symbol: 'none', lineStyle: { color: COLOURS.line, width: 1.5 }, areaStyle: { color: COLOURS.wash, origin: 0 } },
+    ],
+  };
+});
+
+const chart = computed(() => (view.stripShows === 'gaps' ? gapChart.value : curvatureChart.value));
+const said = computed(() => (view.stripShows === 'gaps' ? `Gaps against their target, ${lineGaps.value.filter((gap) => !isSettled(gap)).length} of ${lineGaps.value.length} off` : 'Curvature along the curve'));
+
+function onClick(event: ECElementEvent): void {
+  const gap = view.stripShows === 'gaps' && event.seriesIndex !== 2 ? lineGaps.value[event.dataIndex] : undefined;
+  if (gap) pick(gap.at, (event.event?.event as MouseEvent | undefined)?.shiftKey);
+}
+</script>
+
+<template>
+  <div class="chart" :style="{ width: `${width}px` }" role="img" :aria-label="said">
+    <VChart v-if="set && strip" :key="view.stripShows" :option="chart" :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg', width, height: 44 }" @click="onClick" />
+  </div>
+</template>
+
+<style scoped>
+.chart { position: absolute; left: 0; top: 67px; height: 44px; }
+</style>

@@ -1,0 +1,84 @@
+import type { ComputedRef, ShallowRef } from 'vue';
+import type { Track } from '#core/curves/index';
+import { groundOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
+import { movedPlaces } from '#core/piece/reword';
+import { holdersOf, isCurve, isLettering, parentsOf, type Lettering, type Piece } from '#core/piece/types';
+import type { Result } from '#core/result';
+import type { Evening } from '#core/setting/measure';
+import { needsSettling } from '#core/setting/settle';
+import { heavyWork } from '~/workers/door';
+
+/** What evening out came to for a lettering as it was then. */
+interface Known { readonly lettering: Lettering; readonly track: Track; readonly evening: Evening | null }
+
+/** A piece with one lettering and the curves that it needs. */
+function onlyWith(piece: Piece, lettering: Lettering): Piece {
+  const wanted = new Set<string>();
+  const want = (id: string): void => {
+    if (wanted.has(id)) return;
+    wanted.add(id);
+    const curve = piece.items.find((item) => item.id === id);
+    if (curve && isCurve(curve)) for (const [, parent] of parentsOf(curve.shape)) want(parent);
+  };
+  for (const id of [lettering.curveId, ...holdersOf(lettering.seat)]) want(id);
+  return { ...piece, guides: [], items: [...piece.items.filter((item) => wanted.has(item.id)), lettering] };
+}
+
+/** What was found for other words, moved to where its letters are now. */
+function carried({ lettering, evening }: Known, now: Lettering): Evening | null {
+  if (!evening || lettering.wording === now.wording) return evening;
+  const place = movedPlaces(lettering.wording, now.wording);
+  return new Map([...evening].flatMap(([at, em]) => { const moved = place(at); return moved === null ? [] : [[moved, em] as const]; }));
+}
+
+/**
+ * Evening out for the bench: computed in a worker, one lettering at a time, while the last result stays on screen. What
+ * has changed again meanwhile is asked for anew.
+ */
+export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>, faces: () => Faces) {
+  const known = shallowRef<ReadonlyMap<string, Known>>(new Map());
+  const carriedOver = new WeakMap<Known, WeakMap<Lettering, Evening | null>>();
+  let busy = false;
+
+  const evenings = computed((): Evenings => {
+    const all = known.value;
+    return {
+      of: (lettering) => {
+        const one = all.get(lettering.id);
+        if (!one) return null;
+        let kept = carriedOver.get(one);
+        if (!kept) carriedOver.set(one, (kept = new WeakMap()));
+        // The same lettering gets the same object: by it settings are kept.
+        if (!kept.has(lettering)) kept.set(lettering, carried(one, lettering));
+        return kept.get(lettering)!;
+      },
+    };
+  });
+
+  /** The next lettering whose evening is not that of how it is now. */
+  function next(): { lettering: Lettering; track: Track } | null {
+    for (const item of piece.value?.items ?? []) {
+      if (!isLettering(item) || !needsSettling(item) || item.spacing.evenOut === 0) continue;
+      const ground = groundOf(item, tracks.value, faces());
+      if (!ground.ok) continue;
+      const one = known.value.get(item.id);
+      if (one?.lettering !== item || one.track !== ground.value.track) return { lettering: item, track: ground.value.track };
+    }
+    return null;
+  }
+
+  async function work(): Promise<void> {
+    if (busy) return;
+    busy = true;
+    try {
+      for (let one = next(); one && piece.value; one = next()) {
+        const { lettering, track } = one;
+        const sent = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
+        known.value = new Map(known.value).set(lettering.id, { lettering, track, evening: sent ? new Map(sent) : null });
+      }
+    } finally { busy = false; }
+  }
+
+  watch([piece, tracks, faces], () => { void work(); });
+  return { evenings };
+}
