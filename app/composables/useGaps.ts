@@ -10,8 +10,8 @@ export function useGaps() {
   const store = usePiece();
   const view = useView();
 
-  /** All gaps, as they are at this moment. */
-  const gaps = computed((): readonly Gap[] => (store.selectedSetting ? gapsOf(store.selectedSetting) : []));
+  /** All gaps, as they are shown. */
+  const gaps = computed((): readonly Gap[] => (store.shownSetting ? gapsOf(store.shownSetting) : []));
   const picked = computed(() => gaps.value.filter((gap) => view.gaps.includes(gap.at)));
   const byHand = computed(() => store.selectedLettering?.adjustments.filter((one) => one.kern !== 0).length ?? 0);
 

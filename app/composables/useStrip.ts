@@ -15,7 +15,7 @@ export function useStrip(room: Ref<number>) {
   const store = usePiece();
   const view = useView();
 
-  const lines = computed(() => (store.selectedSetting ? linesOf(store.selectedSetting) : []));
+  const lines = computed(() => (store.shownSetting ? linesOf(store.shownSetting) : []));
   const set = computed(() => lines.value[Math.min(view.stripLine, lines.value.length - 1)] ?? null);
   const strip = computed((): Strip | null => (set.value ? stripOf(set.value) : null));
   /** Pixels in a mm: the window fills the strip, unless the capitals would grow too tall or too small; then the zoom. */

@@ -80,6 +80,16 @@ export const usePiece = defineStore('piece', () => {
     const found = selectedLettering.value && settings.value.get(selectedLettering.value.id);
     return found?.ok ? found.value : null;
   });
+  /**
+   * The same a frame later, for what is beside the sheet: strip, gaps and panels. A keystroke or a drag is on the sheet
+   * first; another lettering is shown at once.
+   */
+  const shownSetting = shallowRef(selectedSetting.value);
+  let waiting = 0;
+  watch(selectedSetting, (now) => {
+    if (now?.lettering.id !== shownSetting.value?.lettering.id) { shownSetting.value = now; return; }
+    waiting ||= requestAnimationFrame(() => { waiting = 0; shownSetting.value = selectedSetting.value; });
+  });
   const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
     !isLettering(item) || faces.loaded.has(item.faceId)));
   const findings = computed(() => (piece.value && facesReady.value ? proofPiece(piece.value, faces.loaded, evenings.value) : []));
@@ -217,7 +227,7 @@ export const usePiece = defineStore('piece', () => {
 
   return {
     id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments,
-    selectedSetting, facesReady, findings, evenings, news, open, close, edit, set, select, toggle, curveOf, on,
+    selectedSetting, shownSetting, facesReady, findings, evenings, news, open, close, edit, set, select, toggle, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },
     unsent: () => keeper?.waiting ?? 0,

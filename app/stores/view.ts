@@ -44,8 +44,9 @@ export const useView = defineStore('view', () => {
   const percent = computed(() => (scale.value / TRUE_SIZE) * 100);
   const transform = computed(() => `matrix(${scale.value} 0 0 ${scale.value} ${panX.value} ${panY.value})`);
 
-  const toScreen = ({ x, y }: Vec): Vec => ({ x: x * scale.value + panX.value, y: y * scale.value + panY.value });
-  const toSheet = ({ x, y }: Vec): Vec => ({ x: (x - panX.value) / scale.value, y: (y - panY.value) / scale.value });
+  // Values, not actions: they are called for thousands of points, and a store's actions carry hooks.
+  const toScreen = computed(() => { const [k, px, py] = [scale.value, panX.value, panY.value]; return ({ x, y }: Vec): Vec => ({ x: x * k + px, y: y * k + py }); });
+  const toSheet = computed(() => { const [k, px, py] = [scale.value, panX.value, panY.value]; return ({ x, y }: Vec): Vec => ({ x: (x - px) / k, y: (y - py) / k }); });
 
   /** Shows the whole sheet with some desk round it; the rulers take the first 18 px. */
   function fit({ widthMm, heightMm }: Pick<Sheet, 'widthMm' | 'heightMm'>): void {

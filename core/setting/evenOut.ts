@@ -54,7 +54,9 @@ function slopeAt(line: SetLettering, { before, after }: TrueGap): number {
  *   lettering that cannot be set
  */
 export function evenOut(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Evening | null {
-  const { evenOut: strength, leastGapMm } = lettering.spacing;
+  const { evenOut: strength } = lettering.spacing;
+  // A hair more than the least gap, so that what is rounded is not less.
+  const leastGapMm = lettering.spacing.leastGapMm + 2 * NEAR_MM;
   if (!(strength > 0) || lettering.stance.kind === 'stacked') return null;
   const plain = byFaceAlone(lettering);
   const first = setLettering(plain, track, face, held);

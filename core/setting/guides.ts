@@ -41,10 +41,3 @@ export function coverOf(set: SetLettering): Vec[] {
   const [low, high] = stance.kind === 'stacked' ? [baselineMm - capMm / 2, baselineMm + capMm / 2] : [lines.at(-1)!.baselineMm, baselineMm + capMm];
   return [...parallelPoints(path, from, to, direction, low), ...parallelPoints(path, to, from, direction, high)];
 }
-
-/** Baseline and cap line of a lettering along the whole of its curve, as points. */
-export function bandLines(set: SetLettering): { readonly baseline: Vec[]; readonly capLine: Vec[] } {
-  const { path, direction, baselineMm, capMm } = set;
-  const lines = (height: number): Vec[] => parallelPoints(path, 0, path.lengthMm, direction, height);
-  return { baseline: lines(baselineMm), capLine: lines(baselineMm + capMm) };
-}

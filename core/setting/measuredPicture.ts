@@ -6,7 +6,7 @@ import { setLettering, type SetLettering } from './setLettering';
 import type { Vec } from '../geometry/vec';
 
 /** Size of the picture, in its own mm. */
-export const MEASURED_PICTURE = { width: 120, height: 46 } as const;
+export const MEASURED_PICTURE = { width: 96, height: 44 } as const;
 
 /** The person's own first letters on a small arc, the height at which advances are measured, and the ends of the advances there. */
 export interface MeasuredPicture {
@@ -21,9 +21,9 @@ export interface MeasuredPicture {
  * be set at this size.
  */
 export function measuredPicture(lettering: Lettering, face: Face): MeasuredPicture | null {
-  const track = trackOf({ kind: 'arc', centre: { x: 60, y: 82 }, radiusMm: 52, startDeg: -62, sweepDeg: 124 });
+  const track = trackOf({ kind: 'arc', centre: { x: 48, y: 82 }, radiusMm: 48, startDeg: -62, sweepDeg: 124 });
   if (!track.ok) return null;
-  const letters = [...lettering.wording.replace(/\s/gu, '')].slice(0, 5).join('') || 'Abcde';
+  const letters = [...lettering.wording.replace(/\s/gu, '')].slice(0, 4).join('') || 'Abcd';
   const set = setLettering({
     ...lettering, wording: letters, size: { by: 'cap', mm: 18 }, width: 1, adjustments: [], stance: { kind: 'turned', strength: 1, centre: null },
     seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },

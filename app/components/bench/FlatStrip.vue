@@ -14,8 +14,17 @@ provide(STRIP, strip);
 const { set, lines, width } = strip;
 const told = ref('');
 
+/** What the curvature comes to from end to end of the strip. */
+function bend(): string {
+  const { from, to, curvatureAt } = strip.strip.value!;
+  const values = Array.from({ length: 200 }, (_, i) => curvatureAt(from + ((to - from) * i) / 199));
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const radius = (curvature: number): string => (Math.abs(curvature) < 1e-6 ? 'straight' : `radius ${(1 / Math.abs(curvature)).toFixed(1)} mm${curvature < 0 ? ', hollow' : ''}`);
+  return high - low < 1e-6 ? `${radius(high)} throughout` : `curvature from ${radius(low)} to ${radius(high)}`;
+}
 const summary = computed(() => {
   if (!set.value) return '';
+  if (view.stripShows === 'curvature') return bend();
   const { overset, capMm } = set.value;
   const past = overset.beforeMm + overset.afterMm;
   const even = evenness(trueGaps(set.value), letterHeight(set.value));

@@ -36,11 +36,10 @@ const where = computed(() => {
     <span class="words" :style="{ fontFamily: faces.cssFamily(lettering.faceId) }">{{ lettering.wording || 'no words yet' }}</span>
     <span v-if="state.problem" class="problem">{{ state.problem }}</span>
     <span v-else class="fill" :class="{ over: state.over }">
-      <span class="quiet">{{ where }}</span>
+      <span class="quiet">{{ where }}<template v-if="even !== null">, even {{ even.toFixed(0) }} %</template></span>
       <span class="bar"><span :style="{ width: `${Math.min(state.full, 1) * 100}%` }" /></span>
       <span>{{ Math.round(state.full * 100) }}%</span>
     </span>
-    <span v-if="even !== null && !state.problem" class="quiet even">evenness {{ even.toFixed(0) }} %</span>
   </button>
 </template>
 
@@ -52,7 +51,6 @@ const where = computed(() => {
 .fill { display: grid; grid-template-columns: auto 1fr auto; gap: 8px; align-items: center; font-size: 12px; font-variant-numeric: tabular-nums; }
 .bar { height: 4px; border-radius: 2px; background: var(--hairline); overflow: hidden; }
 .bar span { display: block; height: 100%; background: var(--teal); }
-.even { font-size: 11.5px; }
 .over { color: var(--rust); }
 .over .bar span { background: var(--rust); }
 .problem { color: var(--rust); font-size: 12px; }

@@ -19,12 +19,12 @@ let gesture = '';
 const face = computed(() => faces.loaded.get(props.lettering.faceId) ?? null);
 /** What the setting makes of the size; the same letters measured four ways. */
 const sizes = computed(() => {
-  const set = store.selectedSetting;
+  const set = store.shownSetting;
   if (!face.value || !set) return null;
   const { metrics } = face.value;
   return { cap: set.capMm, x: metrics.xHeight * set.scaleY, ink: set.measured.inkTopMm - set.measured.inkBottomMm, em: emPt(set.scaleY, metrics) };
 });
-const missing = computed(() => store.selectedSetting?.notes.filter((note) => note.code === 'missing-character').map((note) => note.message).join(' ') ?? '');
+const missing = computed(() => store.shownSetting?.notes.filter((note) => note.code === 'missing-character').map((note) => note.message).join(' ') ?? '');
 const standsIn = computed(() => face.value?.standsInFor);
 const count = computed(() => [...props.lettering.wording].length);
 const lines = computed(() => props.lettering.wording.split('\n').length);

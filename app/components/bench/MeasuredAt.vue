@@ -32,15 +32,15 @@ const picture = computed(() => {
       <path :d="picture.letters" class="letters" :transform="`scale(${UNIT_MM.coarse})`" />
       <path :d="picture.measured" class="at" />
     </svg>
-    <p class="quiet">On the red line, {{ word }}, the letters are as far apart as on a straight line. Below it they crowd, above it they fan out.</p>
+    <p class="quiet">On the red line, {{ word }}, they are as far apart as on a straight line; below it they crowd, above they fan out.</p>
   </div>
 </template>
 
 <style scoped>
-.measured { display: grid; grid-template-columns: 112px 1fr; gap: 10px; align-items: center; margin-top: 6px; }
+.measured { display: grid; grid-template-columns: 128px 1fr; gap: 10px; align-items: center; margin-top: 6px; }
 svg { display: block; width: 100%; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; }
 .curve { fill: none; stroke: var(--brass); stroke-width: 1; }
 .letters { fill: var(--ink); }
-.at { fill: none; stroke: var(--rust); stroke-width: 1.3; stroke-dasharray: 3 2; }
+.at { fill: none; stroke: var(--rust); stroke-width: 1.6; }
 p { font-size: 12px; line-height: 1.35; }
 </style>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
-import type { Vec } from '#core/geometry/vec';
 import { isCurve, type Curve, type Lettering } from '#core/piece/types';
-import { coverOf, parallelPoints } from '#core/setting/guides';
+import { coverOf } from '#core/setting/guides';
+import { useLines } from '~/composables/useLines';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -17,14 +17,12 @@ const emit = defineEmits<{
 const store = usePiece();
 const view = useView();
 
-const line = (points: readonly Vec[], close = false): string =>
-  points.map((p, i) => { const s = view.toScreen(p); return `${i ? 'L' : 'M'}${s.x.toFixed(1)} ${s.y.toFixed(1)}`; }).join('') + (close ? 'Z' : '');
+const { line, parallel } = useLines();
 
 const curves = computed(() => (store.piece?.items ?? []).filter(isCurve).flatMap((curve) => {
   const track = store.trackOf(curve.id);
   if (!track || curve.hidden) return [];
-  const { path } = track;
-  return [{ curve, d: line(parallelPoints(path, 0, path.lengthMm, 1, 0)), bare: !curve.fill && !curve.stroke }];
+  return [{ curve, d: parallel(track.path), bare: !curve.fill && !curve.stroke }];
 }));
 
 const letterings = computed(() => (store.piece?.items ?? []).flatMap((item) => {

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
 import { extentOf } from '#core/geometry/extent';
-import type { Vec } from '#core/geometry/vec';
 import type { Curve, Lettering } from '#core/piece/types';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { caretAt, letterBox, lettersIn } from '#core/setting/caret';
-import { bandLines, parallelPoints, placeOff } from '#core/setting/guides';
+import { placeOff } from '#core/setting/guides';
 import { linesOf } from '#core/setting/setLettering';
 import { placeName } from '#core/setting/anchorPlaces';
+import { useLines } from '~/composables/useLines';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -24,21 +24,18 @@ const emit = defineEmits<{
 const store = usePiece();
 const view = useView();
 
-const line = (points: readonly Vec[]): string =>
-  points.map((p, i) => { const s = view.toScreen(p); return `${i ? 'L' : 'M'}${s.x.toFixed(1)} ${s.y.toFixed(1)}`; }).join('');
+const { line, parallel } = useLines();
 const set = computed(() => store.selectedSetting);
 
 const hairline = computed(() => {
   if (!store.selectedCurve) return '';
   const track = store.trackOf(store.selectedCurve.id);
-  if (!track) return '';
-  const { path } = track;
-  return line(parallelPoints(path, 0, path.lengthMm, 1, 0));
+  return track ? parallel(track.path) : '';
 });
 const band = computed(() => {
   if (!set.value) return null;
-  const { baseline, capLine } = bandLines(set.value);
-  return { baseline: line(baseline), capLine: line(capLine) };
+  const { path, direction, baselineMm, capMm } = set.value;
+  return { baseline: parallel(path, baselineMm, direction), capLine: parallel(path, baselineMm + capMm, direction) };
 });
 
 /** A bookend: a bar across the band, a half-round tab beyond the cap line, its flat side towards the letters. */

@@ -21,17 +21,17 @@ const leastGap = set('Least gap', 'leastGapMm');
 const kerning = set('Kerning', 'kerning');
 const ligatures = set('Ligatures', 'ligatures');
 
-const joined = computed(() => store.selectedSetting?.measured.run.joined === true);
+const joined = computed(() => store.shownSetting?.measured.run.joined === true);
 /** A kept fit has its own say in tracking. */
-const fittedTracking = computed(() => store.selectedSetting?.fitted.spacing.tracking ?? props.lettering.spacing.tracking);
+const fittedTracking = computed(() => store.shownSetting?.fitted.spacing.tracking ?? props.lettering.spacing.tracking);
 /** Judged when the hand rests, so that no drag waits for it. */
-const resting = useResting(() => store.selectedSetting);
+const resting = useResting(() => store.shownSetting);
 const even = computed(() => (resting.value ? evennessOf(resting.value) : null));
 const filled = computed(() => props.lettering.anchor.align === 'filled');
 /** Stacked letters advance by their height: nothing is measured between them, nothing kerned or joined. */
 const stacked = computed(() => props.lettering.stance.kind === 'stacked');
 const fits = computed(() => {
-  const overset = store.selectedSetting ? worstLine(store.selectedSetting).overset : null;
+  const overset = store.shownSetting ? worstLine(store.shownSetting).overset : null;
   if (!overset || overset.inkMm === 0) return null;
   const past = overset.beforeMm + overset.afterMm;
   return past > 0 ? { text: `${past.toFixed(2)} mm overset`, over: true } : { text: `${(overset.roomMm - overset.inkMm).toFixed(1)} mm free`, over: false };

@@ -14,15 +14,25 @@ use([BarChart, LineChart, GridComponent, TooltipComponent, SVGRenderer]);
 
 /** Under the letters: every gap against its target, or the curvature of the curve. It lies exactly under the letters. */
 const view = useView();
-const { set, strip, width, mmAt, px } = inject(STRIP)!;
+const unrolled = inject(STRIP)!;
 const { gaps, pick } = useGaps();
+/**
+ * Drawing a chart takes longer than a frame, so it is drawn when the hand rests, of things as they are then; until it
+ * follows it is dimmed.
+ */
+const now = computed(() => {
+  const { set: { value: set }, strip: { value: strip }, width: { value: width }, origin, scale } = unrolled;
+  if (!set || !strip) return null;
+  return { set, strip, width, from: (0 - origin.value) / scale.value, to: (width - origin.value) / scale.value, gaps: gaps.value.filter((gap) => gap.line === set) };
+});
+const resting = useResting(() => now.value, 80);
+const lineGaps = computed(() => resting.value?.gaps ?? []);
 
 const COLOURS = { settled: '#7fb0aa', off: '#b4452a', picked: '#0f6b6b', line: '#b57b1e', wash: '#b57b1e26', zero: '#d2ccbd' } as const;
 const FAMILY = 'Instrument Sans Variable, Instrument Sans, sans-serif';
 /** Places along the strip at which curvature is looked at, in pixels. */
-const STEP_PX = 4;
+const STEP_PX = 6;
 
-const lineGaps = computed(() => gaps.value.filter((gap) => gap.line === set.value));
 const signed = (value: number, places: number): string => `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(places)}`;
 function told(gap: Gap): string {
   const off = offTarget(gap);
@@ -35,12 +45,13 @@ function radiusAt(curvature: number): string {
   return `radius ${(1 / Math.abs(curvature)).toFixed(1)} mm, letters ${curvature > 0 ? 'fan out' : 'close up'}`;
 }
 
-const axis = computed(() => ({ type: 'value' as const, min: mmAt(0), max: mmAt(width.value), show: false }));
+const axis = computed(() => ({ type: 'value' as const, min: resting.value!.from, max: resting.value!.to, show: false }));
 const grid = { left: 0, right: 0, top: 1, bottom: 1 };
 const tooltip = { appendToBody: true, confine: false, transitionDuration: 0, padding: [6, 9], backgroundColor: '#20303a', borderWidth: 0, textStyle: { color: '#fff', fontSize: 12, fontFamily: FAMILY } };
 
 const gapChart = computed(() => {
-  const most = Math.max(set.value!.capMm * 0.06, ...lineGaps.value.map((gap) => Math.abs(offTarget(gap)))) * 1.05;
+  const { set, strip } = resting.value!;
+  const most = Math.max(set.capMm * 0.06, ...lineGaps.value.map((gap) => Math.abs(offTarget(gap)))) * 1.05;
   return {
     animation: false, grid, xAxis: axis.value, yAxis: { type: 'value' as const, min: -most, max: most, show: false },
     tooltip: { ...tooltip, trigger: 'item' as const, formatter: ({ dataIndex, seriesIndex }: { dataIndex: number; seriesIndex: number }) => (seriesIndex === 2 ? '' : told(lineGaps.value[dataIndex]!)) },
@@ -48,11 +59,11 @@ const gapChart = computed(() => {
       // A pale bar over the whole height makes the shortest one easy to hit.
       {
         type: 'bar' as const, barWidth: 13, barGap: '-100%', cursor: 'pointer', itemStyle: { color: 'transparent' }, emphasis: { itemStyle: { color: '#0f6b6b1c' } },
-        data: lineGaps.value.map((gap) => [strip.value!.placeOf(gap.middle), offTarget(gap) < 0 ? -most : most]),
+        data: lineGaps.value.map((gap) => [strip.placeOf(gap.middle), offTarget(gap) < 0 ? -most : most]),
       },
       {
         type: 'bar' as const, barWidth: 7, barMinHeight: 2, cursor: 'pointer', emphasis: { disabled: true },
-        data: lineGaps.value.map((gap) => ({ value: [strip.value!.placeOf(gap.middle), offTarget(gap)], itemStyle: { color: view.gaps.includes(gap.at) ? COLOURS.picked : isSettled(gap) ? COLOURS.settled : COLOURS.off, opacity: gap.word ? 0.55 : 1 } })),
+        data: lineGaps.value.map((gap) => ({ value: [strip.placeOf(gap.middle), offTarget(gap)], itemStyle: { color: view.gaps.includes(gap.at) ? COLOURS.picked : isSettled(gap) ? COLOURS.settled : COLOURS.off, opacity: gap.word ? 0.55 : 1 } })),
       },
       { type: 'line' as const, silent: true, symbol: 'none', lineStyle: { color: COLOURS.zero, width: 1 }, data: [[axis.value.min, 0], [axis.value.max, 0]] },
     ],
@@ -60,8 +71,8 @@ const gapChart = computed(() => {
 });
 
 const curvatureChart = computed(() => {
-  const { from, to, curvatureAt } = strip.value!;
-  const count = Math.max(2, Math.ceil((px(to) - px(from)) / STEP_PX));
+  const { strip: { from, to, curvatureAt }, width } = resting.value!;
+  const count = Math.max(2, Math.ceil(width / STEP_PX));
   const data = Array.from({ length: count + 1 }, (_, i) => { const x = from + ((to - from) * i) / count; return [x, curvatureAt(x)]; });
   const values = data.map((one) => one[1]!);
   const [low, high] = [Math.min(0, ...values), Math.max(0, ...values)];
@@ -85,11 +96,12 @@ function onClick(event: ECElementEvent): void {
 </script>
 
 <template>
-  <div class="chart" :style="{ width: `${width}px` }" role="img" :aria-label="said">
-    <VChart v-if="set && strip" :key="view.stripShows" :option="chart" :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg', width, height: 44 }" @click="onClick" />
+  <div class="chart" :class="{ behind: now !== resting }" :style="{ width: `${unrolled.width.value}px` }" role="img" :aria-label="said">
+    <VChart v-if="resting" :key="view.stripShows" :option="chart" :update-options="{ notMerge: true }" autoresize @click="onClick" />
   </div>
 </template>
 
 <style scoped>
 .chart { position: absolute; left: 0; top: 67px; height: 44px; }
+.behind { opacity: .35; }
 </style>
