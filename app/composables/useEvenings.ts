@@ -38,7 +38,7 @@ function carried({ lettering, evening }: Known, now: Lettering): Evening | null 
 export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>, faces: () => Faces) {
   const known = shallowRef<ReadonlyMap<string, Known>>(new Map());
   const carriedOver = new WeakMap<Known, WeakMap<Lettering, Evening | null>>();
-  let busy = false;
+  const busy = ref(false);
 
   const evenings = computed((): Evenings => {
     const all = known.value;
@@ -68,17 +68,19 @@ export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef
   }
 
   async function work(): Promise<void> {
-    if (busy) return;
-    busy = true;
+    if (busy.value) return;
+    busy.value = true;
     try {
       for (let one = next(); one && piece.value; one = next()) {
         const { lettering, track } = one;
         const sent = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
         known.value = new Map(known.value).set(lettering.id, { lettering, track, evening: sent ? new Map(sent) : null });
       }
-    } finally { busy = false; }
+    } finally { busy.value = false; }
   }
 
   watch([piece, tracks, faces], () => { void work(); });
-  return { evenings };
+  /** Whether everything that is to be evened out has been. */
+  const settled = computed(() => !busy.value && next() === null);
+  return { evenings, settled };
 }

@@ -59,7 +59,7 @@ export const usePiece = defineStore('piece', () => {
   });
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
-  const { evenings } = useEvenings(piece, tracks, () => faces.loaded);
+  const { evenings, settled } = useEvenings(piece, tracks, () => faces.loaded);
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
@@ -227,7 +227,7 @@ export const usePiece = defineStore('piece', () => {
 
   return {
     id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments,
-    selectedSetting, shownSetting, facesReady, findings, evenings, news, open, close, edit, set, select, toggle, curveOf, on,
+    selectedSetting, shownSetting, facesReady, findings, evenings, settled, news, open, close, edit, set, select, toggle, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },
     unsent: () => keeper?.waiting ?? 0,

@@ -13,6 +13,10 @@ import { traceLetters } from '#core/drawing/traceLetters';
 import { screenPathData, screenUnit } from '#core/output/screenPath';
 import { STANDARD_FIT, STANDARD_SPACING } from '#core/piece/make';
 import type { CurveShape, Lettering } from '#core/piece/types';
+import { collisions } from '#core/setting/collisions';
+import { evenOut } from '#core/setting/evenOut';
+import { fillBy, wideRule } from '#core/setting/fill';
+import { trueGaps } from '#core/setting/trueGaps';
 import { setLettering } from '#core/setting/setLettering';
 import { createFace, type Face } from '#core/type/face';
 
@@ -166,6 +170,27 @@ async function frames(face: Face): Promise<Figure> {
   return summary(times.slice(20));
 }
 
+/** Words of so many letters, with the seams of a sentence. */
+const ofLength = (count: number): string => `${WORDS} `.repeat(Math.ceil(count / WORDS.length)).slice(0, count);
+
+/** Evening out, filling and looking for letters that touch, as after a few seconds of use; nothing remembered from one run to the next. */
+function space(face: Face): Result[] {
+  const results: Result[] = [];
+  for (const count of [60, 300]) for (const [where, curve] of [
+    ['a circle', trackOfShape({ kind: 'circle', centre: at, radiusMm: count * 0.75 })], ['an ellipse', trackOfShape({ kind: 'ellipse', centre: at, radiusXMm: count * 0.85, radiusYMm: count * 0.6, turnDeg: 10 })],
+  ] as const) {
+    const words = (n: number): Lettering => ({ ...lettering(0, n * 0.37, n), wording: ofLength(count), spacing: { ...STANDARD_SPACING, tracking: 20, evenOut: 1 }, bookends: { startU: 0.52, endU: 0.48 } });
+    const runs = count === 60 ? 40 : 12, warmUp = count === 60 ? 40 : 8;
+    results.push({ what: `even out ${count} letters on ${where}`, count: 1, ours: time(runs, (n) => { evenOut(words(n), curve, face); }, warmUp) });
+    results.push({ what: `fill by tracking, ${count} letters on ${where}`, count: 1, ours: time(runs, (n) => { fillBy({ lettering: words(n), track: curve, face, held: [], evening: null }, wideRule('tracking'), null); }, warmUp) });
+    const sets = Array.from({ length: runs + warmUp }, (_, n) => setLettering(words(n), curve, face));
+    let next = 0;
+    results.push({ what: `true gaps, ${count} letters on ${where}`, count: 1, ours: time(runs, () => { const set = sets[next++ % sets.length]!; if (set.ok) trueGaps({ ...set.value }); }, warmUp) });
+    results.push({ what: `letters that touch, ${count} letters on ${where}`, count: 1, ours: time(runs, () => { const set = sets[next++ % sets.length]!; if (set.ok) collisions([{ ...set.value }]); }, warmUp) });
+  }
+  return results;
+}
+
 async function load(id: string): Promise<Face> {
   const bytes = await (await fetch(`/faces/${id}.ttf`)).arrayBuffer();
   const made = createFace(id, id, new Uint8Array(bytes.slice(0)));
@@ -225,6 +250,7 @@ export async function run(): Promise<Result[]> {
     results.push({ what, count: 1, ours: scaled(hundred, 100), browser });
   }
 
+  results.push(...space(face));
   results.push(...queries());
   const hand = Array.from({ length: 2000 }, (_, i) => ({ x: 5 + i * 0.09, y: 100 + 30 * Math.sin(i / 220) + Math.sin(i * 12.9898) * 0.1 }));
   results.push({ what: 'fit of a freehand line of 2,000 points', count: 1, ours: time(20, () => { fitSketch(hand, 0.35, 0.1); }) });

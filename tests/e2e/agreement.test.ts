@@ -3,7 +3,7 @@ import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LETTER } from '#core/setting/setLettering';
 import type { Face } from '#core/type/face';
-import { circle, faces, HOME, lettering } from '../support/pieces';
+import { circle, faces, HOME, lettering, spacing } from '../support/pieces';
 import { setOn } from '../support/setting';
 import { openBrowser } from './support';
 
@@ -25,7 +25,7 @@ describe('placement beside the browser’s own text on a path', () => {
     const emPx = 60;
     const set = setOn(all, lettering(wording, {
       faceId, size: { by: 'em', pt: (emPx / PX / 25.4) * 72 }, anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'start', by: 'advance' },
-      spacing: { tracking: 0, measuredAt: 0, kerning: true, ligatures: true },
+      spacing: spacing({ measuredAt: 0 }),
       // Of no strength, so that joined letters are only turned, as a browser does.
       stance: { kind: 'upright', strength: 0, centre: null },
     }), circle(40, 0, 0));

@@ -25,13 +25,22 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
   it('looks the same on the screen and as SVG', async () => {
     const count = source.items.filter((item: any) => item.fill || item.stroke).length;
     await expect.poll(() => page.locator('.art path').count()).toBe(count);
-    await page.addStyleTag({ content: '.grips, .marks, .rulers, .centre-lines, .zoom { display: none !important } .paper { stroke: none !important }' });
+    await bench.evened();
+    await page.addStyleTag({ content: '.grips, .marks, .gaps, .rulers, .centre-lines, .zoom { display: none !important } .paper { stroke: none !important }' });
     const box = (await page.locator('.paper').boundingBox())!;
     const clip = { x: Math.ceil(box.x), y: Math.ceil(box.y), width: Math.floor(box.width) - 2, height: Math.floor(box.height) - 2 };
     const screen = await page.screenshot({ clip });
     const svg = readFileSync(join(folder, 'out.svg'), 'utf8').replace(/^<\?xml.*\n/, '').replace('<svg ', `<svg style="position:absolute;left:${box.x}px;top:${box.y}px;width:${box.width}px;height:${box.height}px" `);
     await page.setContent(`<body style="margin:0;background:#fff">${svg}</body>`);
     expect(disagreement(screen, await page.screenshot({ clip }))).toBe(0);
+  });
+
+  it('is the same file from the bench, made in a worker, as from the command line', async () => {
+    await bench.open(await made(server, source));
+    await page.getByRole('button', { name: 'Output' }).click();
+    const waiting = page.waitForEvent('download');
+    await page.locator('[data-format=svg]').click();
+    expect(readFileSync(await (await waiting).path(), 'utf8')).toBe(readFileSync(join(folder, 'out.svg'), 'utf8'));
   });
 
   it('looks the same as SVG and as PDF', async () => {

@@ -181,8 +181,8 @@ describe('space on the bench', () => {
     await file.setInputFiles({ name: 'oar.txt', mimeType: 'text/plain', buffer: Buffer.from('an oar') });
     await on.page.getByText(/cannot be read as SVG/).waitFor();
     await file.setInputFiles({ name: 'oar.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 20"><path d="M4 0h2v12l3 8H1l3-8z"/></svg>') });
+    await on.page.locator('[data-sign="shape"][aria-checked="true"]').waitFor();
     await on.bench.kept();
-    await on.page.waitForTimeout(100);
     expect((await on.bench.piece()).items.at(-1).sign).toMatchObject({ kind: 'shape', outlines: [{ closed: true }] });
   });
 

@@ -118,6 +118,12 @@ export class Bench {
     await this.page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
   }
 
+  /** Whatever is to be evened out has been, and is drawn. */
+  async evened(): Promise<void> {
+    await this.page.locator('.desk[aria-busy="false"]').waitFor();
+    await this.settle();
+  }
+
   async kept(): Promise<void> {
     await this.page.getByText('all changes kept').waitFor();
   }

@@ -14,9 +14,9 @@ provide(STRIP, strip);
 const { set, lines, width } = strip;
 const told = ref('');
 
-/** What the curvature comes to from end to end of the strip. */
+/** What the curvature comes to from bookend to bookend. */
 function bend(): string {
-  const { from, to, curvatureAt } = strip.strip.value!;
+  const { bookendStart: from, bookendEnd: to, curvatureAt } = strip.strip.value!;
   const values = Array.from({ length: 200 }, (_, i) => curvatureAt(from + ((to - from) * i) / 199));
   const [low, high] = [Math.min(...values), Math.max(...values)];
   const radius = (curvature: number): string => (Math.abs(curvature) < 1e-6 ? 'straight' : `radius ${(1 / Math.abs(curvature)).toFixed(1)} mm${curvature < 0 ? ', hollow' : ''}`);
@@ -71,7 +71,7 @@ watch(lines, (all) => { if (view.stripLine >= all.length) view.stripLine = 0; })
           <button type="button" aria-label="Look closer at the strip" :disabled="view.stripZoom >= STRIP_ZOOM.max" @click="zoomBy(1.5)"><Plus :size="13" /></button>
         </span>
       </span>
-      <button class="fold" type="button" :aria-expanded="view.strip" @click="view.strip = false">Hide</button>
+      <button class="fold" type="button" aria-label="Hide the strip" :aria-expanded="view.strip" @click="view.strip = false">Hide</button>
     </header>
     <div ref="scroller" class="scroller" @wheel="onWheel">
       <div v-if="set" class="sheet" :style="{ width: `${width}px` }">

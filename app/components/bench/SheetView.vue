@@ -162,7 +162,7 @@ const tip = computed(() => {
 </script>
 
 <template>
-  <section class="desk" aria-label="Sheet" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
+  <section class="desk" aria-label="Sheet" :aria-busy="!store.settled" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
     <svg ref="surface" class="surface" @pointerdown="onDesk" @pointermove="tools.move" @wheel="onWheel" @dblclick="onDouble">
       <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" />
       <SheetTracings />

@@ -34,7 +34,7 @@ const fits = computed(() => {
   const overset = store.shownSetting ? worstLine(store.shownSetting).overset : null;
   if (!overset || overset.inkMm === 0) return null;
   const past = overset.beforeMm + overset.afterMm;
-  return past > 0 ? { text: `${past.toFixed(2)} mm overset`, over: true } : { text: `${(overset.roomMm - overset.inkMm).toFixed(1)} mm free`, over: false };
+  return past > 0 ? { text: `${past.toFixed(2)} mm overset`, over: true } : { text: overset.roomMm - overset.inkMm < 0.005 ? 'full' : `${(overset.roomMm - overset.inkMm).toFixed(1)} mm free`, over: false };
 });
 </script>
 

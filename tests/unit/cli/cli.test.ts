@@ -12,7 +12,7 @@ const inFolder = (name: string): string => join(folder, name);
 describe('npx under-arc', () => {
   it('renders a piece as SVG and as PDF', () => {
     const svg = underArc('render', 'demo/1-roundel.json', inFolder('a.svg'));
-    expect([svg.status, svg.stdout.trim()]).toEqual([0, `${inFolder('a.svg')}: 84 × 84 mm, 12 outlines`]);
+    expect([svg.status, svg.stdout.trim()]).toEqual([0, `${inFolder('a.svg')}: 84 × 84 mm, 13 outlines`]);
     expect(readFileSync(inFolder('a.svg'), 'utf8')).toContain('<path');
     expect(underArc('render', 'demo/3-cap-badge.json', inFolder('a.pdf')).status).toBe(0);
     expect(readFileSync(inFolder('a.pdf')).subarray(0, 5).toString()).toBe('%PDF-');

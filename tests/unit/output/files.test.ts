@@ -47,7 +47,7 @@ describe('SVG', () => {
   it('has the sheet in mm, one path an inked item, no text and no references', async () => {
     const svg = writeSvg(await demo('1-roundel'));
     expect(svg).toContain('width="84mm" height="84mm" viewBox="0 0 84 84"');
-    expect(svg.match(/<path /g)).toHaveLength(12);
+    expect(svg.match(/<path /g)).toHaveLength(13);
     expect(svg).not.toMatch(/<text|font|href|<image|NaN|Infinity/);
   });
   it('escapes the name, and is the same for the same piece', async () => {
