@@ -160,7 +160,7 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
 }
 
 /** Problems that are told but stop no file: nothing is missing from it. */
-const HARMLESS: ReadonlySet<string> = new Set(['missing-character', 'fold', 'fit-not-met', 'ornament-crowded']);
+const HARMLESS: ReadonlySet<string> = new Set(['missing-character', 'fold', 'fit-not-met', 'least-gap-too-large', 'ornament-crowded']);
 
 /** Problems for which no file may be made, because something would be missing from it. */
 export const blocking = (drawing: Drawing): readonly Problem[] =>

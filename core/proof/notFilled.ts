@@ -1,5 +1,5 @@
 import type { Check } from './check';
 
-/** Lettering that is kept filled but cannot fill its room within the limits of its rules. */
-export const notFilled: Check = ({ settings }) => settings.flatMap(({ lettering, set }) => (set.ok ? set.value.notes : [])
-  .filter((note) => note.code === 'fit-not-met').map(({ code, message, value }) => ({ code, message, itemId: lettering.id, mm: Math.abs(value as number) })));
+/** What was asked of the space and cannot be had: a room that its rules cannot fill, a least gap larger than the room. */
+export const notFilled: Check = ({ settings }) => settings.flatMap(({ lettering, set }) => (set.ok ? set.value.notes : []).flatMap(({ code, message, value }) =>
+  (code === 'fit-not-met' || code === 'least-gap-too-large' ? [{ code, message, itemId: lettering.id, mm: Math.abs(value as number) }] : [])));

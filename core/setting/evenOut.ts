@@ -1,6 +1,7 @@
 import type { Track } from '../curves/kind';
 import { frameAt } from '../geometry/walk';
 import type { Lettering } from '../piece/types';
+import type { Problem } from '../result';
 import type { Face } from '../type/face';
 import { closest, shapeOf, type Shape } from './closest';
 import { joinedByFace, placedShape } from './collisions';
@@ -38,6 +39,21 @@ function slopeAt(line: SetLettering, { before, after }: TrueGap): number {
 }
 
 /**
+ * Says so where a least gap between all letters would take more room than there is between the bookends: evening out
+ * takes no heed of such a one, since it would drive the words far past them. Null where it is modest.
+ */
+export function leastGapProblem(set: SetLettering): Problem | null {
+  const { leastGapMm } = set.lettering.spacing;
+  const gaps = Math.max(0, ...linesOf(set).map((line) => trueGaps(line).length));
+  const { roomMm } = set.overset;
+  if (gaps === 0 || leastGapMm * gaps <= roomMm) return null;
+  return {
+    code: 'least-gap-too-large', field: 'spacing.leastGapMm', value: leastGapMm, limit: roomMm / gaps,
+    message: `A least gap of ${leastGapMm.toFixed(2)} mm between all letters of “${set.lettering.wording.slice(0, 24)}” takes more than the room between the bookends, ${roomMm.toFixed(1)} mm. Evening out takes no heed of it: make it ${(Math.floor((roomMm / gaps) * 10) / 10).toFixed(1)} mm or less, or move the bookends apart.`,
+  };
+}
+
+/**
  * What evening out adds to the gaps of a lettering, so that what is seen of them, the true gaps from the placed
  * outlines, comes to their common target at a strength: at 1 all are alike, at 0.5 half of the way is gone.
  *
@@ -55,12 +71,12 @@ function slopeAt(line: SetLettering, { before, after }: TrueGap): number {
  */
 export function evenOut(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Evening | null {
   const { evenOut: strength } = lettering.spacing;
-  // A hair more than the least gap, so that what is rounded is not less.
-  const leastGapMm = lettering.spacing.leastGapMm + 2 * NEAR_MM;
   if (!(strength > 0) || lettering.stance.kind === 'stacked') return null;
   const plain = byFaceAlone(lettering);
   const first = setLettering(plain, track, face, held);
   if (!first.ok || first.value.measured.run.joined) return null;
+  // A hair more than the least gap, so that what is rounded is not less.
+  const leastGapMm = leastGapProblem(first.value) ? 0 : lettering.spacing.leastGapMm + 2 * NEAR_MM;
   const wanted = linesOf(first.value).map((line) => wantedOf(line, strength, leastGapMm));
   if (wanted.every((list) => list.length === 0)) return null;
   const evening = new Map<number, number>();

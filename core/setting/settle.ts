@@ -2,7 +2,7 @@ import type { Track } from '../curves/kind';
 import type { Lettering } from '../piece/types';
 import type { Problem, Result } from '../result';
 import type { Face } from '../type/face';
-import { evenOut } from './evenOut';
+import { evenOut, leastGapProblem } from './evenOut';
 import { fillProblem, fillRoom } from './fill';
 import type { Evening } from './measure';
 import { setLettering, type SetLettering } from './setLettering';
@@ -16,11 +16,12 @@ const keptRules = ({ fit, anchor }: Lettering) => (fit.kept && anchor.align !== 
 export const needsSettling = (lettering: Lettering): boolean => lettering.wording.trim() !== '' && (lettering.spacing.evenOut > 0 || keptRules(lettering).length > 0);
 
 /** The setting of a lettering as filled, told as that of the lettering in the piece. */
-function told(result: Result<SetLettering>, lettering: Lettering, problem: Problem | null): Result<SetLettering> {
+function told(result: Result<SetLettering>, lettering: Lettering, unfilled: Problem | null): Result<SetLettering> {
   if (!result.ok) return result;
   const { value } = result;
-  if (value.lettering === lettering && !problem) return result;
-  return { ok: true, value: { ...value, lettering, further: value.further.map((line) => ({ ...line, lettering })), notes: problem ? [...value.notes, problem] : value.notes } };
+  const problems = [unfilled, lettering.spacing.evenOut > 0 ? leastGapProblem(value) : null].filter((one) => one !== null);
+  if (value.lettering === lettering && problems.length === 0) return result;
+  return { ok: true, value: { ...value, lettering, further: value.further.map((line) => ({ ...line, lettering })), notes: [...value.notes, ...problems] } };
 }
 
 /**
@@ -30,7 +31,7 @@ function told(result: Result<SetLettering>, lettering: Lettering, problem: Probl
  */
 export function setWith(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null): Result<SetLettering> {
   const rules = keptRules(lettering);
-  if (rules.length === 0 || lettering.wording.trim() === '') return setLettering(lettering, track, face, held, evening);
+  if (rules.length === 0 || lettering.wording.trim() === '') return told(setLettering(lettering, track, face, held, evening), lettering, null);
   const filling = { lettering, track, face, held, evening };
   const filled = fillRoom(filling, rules, null);
   return told(setLettering(filled.lettering, track, face, held, evening), lettering, fillProblem(filling, rules, filled, null));

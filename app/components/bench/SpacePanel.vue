@@ -21,6 +21,7 @@ const leastGap = set('Least gap', 'leastGapMm');
 const kerning = set('Kerning', 'kerning');
 const ligatures = set('Ligatures', 'ligatures');
 
+const tooLarge = computed(() => store.shownSetting?.notes.find((note) => note.code === 'least-gap-too-large')?.message ?? '');
 const joined = computed(() => store.shownSetting?.measured.run.joined === true);
 /** A kept fit has its own say in tracking. */
 const fittedTracking = computed(() => store.shownSetting?.fitted.spacing.tracking ?? props.lettering.spacing.tracking);
@@ -56,6 +57,7 @@ const fits = computed(() => {
           <span class="said" :class="{ over: touching.length > 0 }" role="status">{{ touching.length === 0 ? 'none closer' : `${touching.length} closer` }}</span>
         </span>
       </div>
+      <p v-if="tooLarge" class="over explain" role="alert">{{ tooLarge }}</p>
       <div v-if="gaps.length > 0" class="acts">
         <button class="key" type="button" @click="pickWorst('widest')">Widest gap</button>
         <button class="key" type="button" @click="pickWorst('tightest')">Tightest gap</button>

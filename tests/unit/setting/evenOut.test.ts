@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { evenOut } from '#core/setting/evenOut';
+import { settle } from '#core/setting/settle';
 import { setLettering, type SetLettering } from '#core/setting/setLettering';
 import { collisions } from '#core/setting/collisions';
 import { evennessOf, gapTargets, trueGaps } from '#core/setting/trueGaps';
@@ -50,6 +51,15 @@ describe('evening out slabs on a line', () => {
     for (const gap of trueGaps(set)) expect(gap.leastMm).toBeGreaterThan(0.9 - 3e-4);
     expect(collisions([set], () => 0.899)).toEqual([]);
     expect(collisions([setSlabs(plain, { ...what, spacing: spacing({ tracking: -40 }) })], () => 0.899).length).toBeGreaterThan(0);
+  });
+  it('takes no heed of a least gap larger than the room, and says so', () => {
+    const what = slabs('HHIIH', { spacing: spacing({ evenOut: 1, leastGapMm: 40 }) });
+    const { result } = settle(what, track(line), plain);
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(result.value.overset.beforeMm + result.value.overset.afterMm).toBe(0);
+    expect(result.value.notes).toMatchObject([{ code: 'least-gap-too-large', value: 40, limit: 25 }]);
+    expect(result.value.notes[0]!.message).toContain('25.0 mm or less');
+    expect(settle({ ...what, spacing: even }, track(line), plain).result).toMatchObject({ ok: true, value: { notes: [] } });
   });
   it('has nothing to do for one letter, spaces, and two letters', () => {
     for (const wording of ['', 'H', '   ', 'HI']) expect(evenOut(slabs(wording, { spacing: even }), track(line), plain)).toBeNull();
