@@ -1,19 +1,24 @@
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { extname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { blocking, drawPiece } from '#core/drawing/drawPiece';
+import { DXF_TOLERANCE_MM, DXF_TOLERANCES, writeDxf } from '#core/output/dxf';
 import { writePdf } from '#core/output/pdf';
+import { PNG_DPI, writePng, type Rasterise } from '#core/output/png';
 import { writeSvg } from '#core/output/svg';
 import { parsePiece } from '#core/piece/read';
 import { isLettering, type Piece } from '#core/piece/types';
 import { proofPiece } from '#core/proof/index';
-import type { Problem } from '#core/result';
+import { ok, type Problem, type Result } from '#core/result';
 import { shippedFaces } from '../fonts/shippedFaces';
 
 const HELP = `Under Arc on the command line
 
   under-arc render PIECE.json OUT.svg    outlines as SVG at true size
   under-arc render PIECE.json OUT.pdf    outlines as PDF at true size
+  under-arc render PIECE.json OUT.png    a picture [--dpi=300] [--transparent]
+  under-arc render PIECE.json OUT.dxf    polylines in mm for plotters [--tolerance=0.01]
   under-arc check PIECE.json             says what is wrong with a piece, or that nothing is
   under-arc help                         this text
 
@@ -27,10 +32,37 @@ const complain = (problems: readonly Problem[]): void => {
   for (const { message, field } of problems) process.stderr.write(`under-arc: ${field && !message.includes(field) ? `${field}: ` : ''}${message}\n`);
 };
 
-const WRITERS: Readonly<Record<string, (drawing: ReturnType<typeof drawPiece>) => Promise<string | Uint8Array>>> = {
-  '.svg': async (drawing) => writeSvg(drawing),
-  '.pdf': (drawing) => writePdf(drawing),
+/** The rasteriser is read when the first picture is made. */
+const rasterise: Rasterise = async (svg, widthPx) => {
+  const { initWasm, Resvg } = await import('@resvg/resvg-wasm');
+  await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
+  return new Resvg(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
 };
+
+interface RenderOptions { readonly dpi: number; readonly transparent: boolean; readonly toleranceMm: number }
+
+const WRITERS: Readonly<Record<string, (drawing: ReturnType<typeof drawPiece>, options: RenderOptions) => Promise<Result<string | Uint8Array>>>> = {
+  '.svg': async (drawing) => ok(writeSvg(drawing)),
+  '.pdf': async (drawing) => ok(await writePdf(drawing)),
+  '.png': (drawing, options) => writePng(drawing, options, rasterise),
+  '.dxf': async (drawing, { toleranceMm }) => ok(writeDxf(drawing, toleranceMm)),
+};
+
+const SWITCHES = /^--(dpi|tolerance)=(.*)$/;
+/** The options of a rendering, or what is wrong with them. */
+function renderOptions(args: readonly string[]): RenderOptions | string {
+  let options: RenderOptions = { dpi: 300, transparent: false, toleranceMm: DXF_TOLERANCE_MM };
+  for (const arg of args) {
+    if (arg === '--transparent') { options = { ...options, transparent: true }; continue; }
+    const [, name, text] = SWITCHES.exec(arg) ?? [];
+    if (!name) return `${arg} is not known.`;
+    const value = Number(text);
+    const { min, max } = name === 'dpi' ? PNG_DPI : DXF_TOLERANCES;
+    if (!(text !== '' && value >= min && value <= max)) return `${arg}: --${name} lies between ${min} and ${max}.`;
+    options = name === 'dpi' ? { ...options, dpi: value } : { ...options, toleranceMm: value };
+  }
+  return options;
+}
 
 /** The faces that a piece asks for; only these are read. */
 const facesOf = (piece: Piece) => shippedFaces(HOME, new Set(piece.items.filter(isLettering).map((one) => one.faceId)));
@@ -64,7 +96,12 @@ async function writeWhole(file: string, content: string | Uint8Array): Promise<v
   }
 }
 
-async function render(from: string, to: string): Promise<number> {
+async function render(from: string, to: string, switches: readonly string[]): Promise<number> {
+  const options = renderOptions(switches);
+  if (typeof options === 'string') {
+    complain([{ code: 'wrong-option', message: options }]);
+    return 2;
+  }
   const write = WRITERS[extname(to).toLowerCase()];
   if (!write) {
     complain([{ code: 'unknown-format', message: `${to} should end in ${Object.keys(WRITERS).join(' or ')}.` }]);
@@ -79,7 +116,12 @@ async function render(from: string, to: string): Promise<number> {
     return 1;
   }
   try {
-    await writeWhole(to, await write(drawing));
+    const file = await write(drawing, options);
+    if (!file.ok) {
+      complain([file.problem]);
+      return 1;
+    }
+    await writeWhole(to, file.value);
   } catch (error) {
     complain([{ code: 'not-written', message: `${to} could not be written (${(error as NodeJS.ErrnoException).code ?? String(error)}).` }]);
     return 1;
@@ -101,7 +143,8 @@ async function check(file: string): Promise<number> {
 /** Runs one command and gives the exit code. */
 export async function main(args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
-  if (command === 'render' && rest.length === 2) return render(rest[0]!, rest[1]!);
+  const names = rest.filter((arg) => !arg.startsWith('--')), switches = rest.filter((arg) => arg.startsWith('--'));
+  if (command === 'render' && names.length === 2) return render(names[0]!, names[1]!, switches);
   if (command === 'check' && rest.length === 1) return check(rest[0]!);
   if (command === 'help' || command === '--help' || command === '-h') { say(HELP); return 0; }
   process.stderr.write(HELP);

@@ -1,7 +1,9 @@
 import { transfer } from 'comlink';
 import { tracksOf } from '#core/curves/index';
-import { blocking, drawPiece, groundOf } from '#core/drawing/drawPiece';
+import { blocking, drawPiece, groundOf, type Drawing } from '#core/drawing/drawPiece';
+import { writeDxf } from '#core/output/dxf';
 import { writePdf } from '#core/output/pdf';
+import { writePng, type PngOptions, type Rasterise } from '#core/output/png';
 import { writeSvg } from '#core/output/svg';
 import { findLettering, isLettering, type Piece } from '#core/piece/types';
 import { fail, ok, type Result } from '#core/result';
@@ -9,7 +11,7 @@ import { settle } from '#core/setting/settle';
 import { createFace, type Face } from '#core/type/face';
 import list from '../../fonts/faces.json';
 
-export type FileFormat = 'svg' | 'pdf';
+export type FileFormat = 'svg' | 'pdf' | 'png' | 'dxf';
 
 const faces = new Map<string, Face>();
 
@@ -42,16 +44,40 @@ export async function evenOutLettering(piece: Piece, letteringId: string): Promi
   return evening ? [...evening] : null;
 }
 
+/** What a file is made with, where its format leaves a choice. */
+export interface FileOptions {
+  readonly png: PngOptions;
+  readonly dxfToleranceMm: number;
+}
+
+let rasteriser: Promise<Rasterise> | undefined;
+/** The rasteriser is fetched when the first picture is made. */
+const rasterise: Rasterise = async (svg, widthPx) => {
+  rasteriser ??= (async () => {
+    const [{ initWasm, Resvg }, { default: wasm }] = await Promise.all([import('@resvg/resvg-wasm'), import('@resvg/resvg-wasm/index_bg.wasm?url')]);
+    await initWasm(fetch(wasm));
+    return async (text: string, width: number) => new Resvg(text, { fitTo: { mode: 'width', value: width } }).render().asPng();
+  })();
+  return (await rasteriser)(svg, widthPx);
+};
+
+const WRITERS: Readonly<Record<FileFormat, (drawing: Drawing, options: FileOptions) => Promise<Result<Uint8Array>>>> = {
+  pdf: async (drawing) => ok(await writePdf(drawing)),
+  svg: async (drawing) => ok(new TextEncoder().encode(writeSvg(drawing))),
+  png: (drawing, { png }) => writePng(drawing, png, rasterise),
+  dxf: async (drawing, { dxfToleranceMm }) => ok(new TextEncoder().encode(writeDxf(drawing, dxfToleranceMm))),
+};
+
 /**
  * Makes a file of a piece.
  *
- * @returns its bytes, or why lettering would be missing from it
+ * @returns its bytes, or why there are none: lettering would be missing from it, or a picture would be too large
  */
-export async function makeFile(piece: Piece, format: FileFormat): Promise<Result<Uint8Array>> {
+export async function makeFile(piece: Piece, format: FileFormat, options: FileOptions): Promise<Result<Uint8Array>> {
   await ensureFaces(piece);
   const drawing = drawPiece(piece, faces);
   const [problem] = blocking(drawing);
   if (problem) return fail(problem);
-  const bytes = format === 'pdf' ? await writePdf(drawing) : new TextEncoder().encode(writeSvg(drawing));
-  return transfer(ok(bytes), [bytes.buffer]);
+  const file = await WRITERS[format](drawing, options);
+  return file.ok ? transfer(file, [file.value.buffer]) : file;
 }

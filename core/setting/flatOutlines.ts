@@ -1,5 +1,5 @@
 import { ROW, walkTo } from '../geometry/walk';
-import { COMMAND, flattenedPoints, PAIRS } from '../type/outline';
+import { flattenedContours } from '../type/outline';
 import type { Face } from '../type/face';
 import type { Letter } from '../type/shape';
 import { anchorF, LETTER, type SetLettering } from './setLettering';
@@ -29,17 +29,9 @@ export function contoursOf(face: Face, glyphId: number, fineness: Fineness): rea
   if (!glyphs) known[fineness].set(face, (glyphs = new Map()));
   const kept = glyphs.get(glyphId);
   if (kept) return kept;
-  const list: Float64Array[] = [];
-  const { commands, coords } = face.outline(glyphId);
-  let from = 0, first = 0, at = 0;
-  for (let n = 0; n < commands.length; n++) {
-    at += PAIRS[commands[n]!]! * 2;
-    if (commands[n] !== COMMAND.close) continue;
-    const points = flattenedPoints({ commands: commands.subarray(from, n), coords: coords.subarray(first, at) }, face.metrics.upem * FLAT_EM[fineness]);
-    list.push(withSteps([...points, points[0]!, points[1]!], face.metrics.upem * STEP_EM));
-    from = n + 1;
-    first = at;
-  }
+  // Glyphs are filled, so what a font leaves open counts as closed.
+  const list = flattenedContours(face.outline(glyphId), face.metrics.upem * FLAT_EM[fineness]).map(({ points }) =>
+    withSteps([...points, points[0]!, points[1]!], face.metrics.upem * STEP_EM));
   glyphs.set(glyphId, list);
   return list;
 }

@@ -54,6 +54,29 @@ export function flattenedPoints(outline: Outline, tolerance: number): Float64Arr
   return Float64Array.from(points);
 }
 
+/** One contour of an outline as a line of points, pairs; a closed one has its first point once. */
+export interface Contour { readonly points: Float64Array; readonly closed: boolean }
+
+/** The contours of an outline, each as dense as `flattenedPoints` makes it. */
+export function flattenedContours({ commands, coords }: Outline, tolerance: number): Contour[] {
+  const contours: Contour[] = [];
+  let from = 0, first = 0, at = 0;
+  const take = (to: number, closed: boolean): void => {
+    if (to > from) contours.push({ points: flattenedPoints({ commands: commands.subarray(from, to), coords: coords.subarray(first, at) }, tolerance), closed });
+  };
+  for (let n = 0; n < commands.length; n++) {
+    // An outline that begins anew without being closed is an open one.
+    if (commands[n] === COMMAND.move && n > from) { take(n, false); from = n; first = at; }
+    at += PAIRS[commands[n]!]! * 2;
+    if (commands[n] !== COMMAND.close) continue;
+    take(n, true);
+    from = n + 1;
+    first = at;
+  }
+  take(commands.length, false);
+  return contours;
+}
+
 /** Convex hull of points given as pairs, as pairs, without repeats. Andrew's monotone chain, 1979. */
 export function convexHull(points: Float64Array): Float64Array {
   const order = Array.from({ length: points.length / 2 }, (_, i) => i)

@@ -133,7 +133,7 @@ describe('letters, seat and stance', () => {
     await open([curve(circle(30)), lettering('TIDE', { bookends: { startU: 0.9, endU: 0.3 } })]);
     await on.page.getByText('filled', { exact: true }).click();
     await on.bench.kept();
-    await on.page.getByText('0.0 mm free').waitFor();
+    await on.page.getByRole('region', { name: 'Space' }).getByText('full', { exact: true }).waitFor();
     await on.page.getByText('tracking has nothing to say').waitFor();
     expect(await on.bench.field('Anchor angle').count()).toBe(0);
     await choose('Ends go by', 'advance');

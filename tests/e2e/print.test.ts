@@ -18,7 +18,7 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
     page = await openPage(browser, []);
     bench = new Bench(page, server);
     await bench.open(await made(server, source));
-    for (const format of ['svg', 'pdf']) execFileSync('npx', ['under-arc', 'render', `demo/${name}.json`, join(folder, `out.${format}`)], { cwd: HOME });
+    for (const format of ['svg', 'pdf', 'png', 'dxf']) execFileSync('npx', ['under-arc', 'render', `demo/${name}.json`, join(folder, `out.${format}`)], { cwd: HOME });
   });
   afterAll(async () => { await browser.close(); await server.end(); });
 
@@ -38,9 +38,12 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
   it('is the same file from the bench, made in a worker, as from the command line', async () => {
     await bench.open(await made(server, source));
     await page.getByRole('button', { name: 'Output' }).click();
-    const waiting = page.waitForEvent('download');
-    await page.locator('[data-format=svg]').click();
-    expect(readFileSync(await (await waiting).path(), 'utf8')).toBe(readFileSync(join(folder, 'out.svg'), 'utf8'));
+    for (const format of ['svg', 'pdf', 'png', 'dxf']) {
+      const waiting = page.waitForEvent('download');
+      await page.locator(`[data-format=${format}]`).click();
+      expect(readFileSync(await (await waiting).path()).equals(readFileSync(join(folder, `out.${format}`))), format).toBe(true);
+      await page.getByText(/was made/).waitFor();
+    }
   });
 
   it('looks the same as SVG and as PDF', async () => {

@@ -18,6 +18,15 @@ describe('npx under-arc', () => {
     expect(readFileSync(inFolder('a.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
   });
 
+  it('renders a piece as PNG and as DXF, with options, and refuses those that are none', () => {
+    expect(underArc('render', 'demo/3-cap-badge.json', inFolder('b.png'), '--dpi=72', '--transparent').status).toBe(0);
+    expect(readFileSync(inFolder('b.png')).subarray(1, 4).toString()).toBe('PNG');
+    expect(underArc('render', 'demo/3-cap-badge.json', inFolder('b.dxf'), '--tolerance=0.05').status).toBe(0);
+    expect(readFileSync(inFolder('b.dxf'), 'utf8')).toContain('LWPOLYLINE');
+    expect(underArc('render', 'demo/3-cap-badge.json', inFolder('c.png'), '--dpi=9000').status).toBe(2);
+    expect(existsSync(inFolder('c.png'))).toBe(false);
+  });
+
   it('says what is wrong with a piece, with the path, and leaves no half file', () => {
     writeFileSync(inFolder('wrong.json'), JSON.stringify({ ...piece([]), sheet: { widthMm: 'wide', heightMm: 84, bleedMm: 0 }, extra: 1 }));
     const wrong = underArc('render', inFolder('wrong.json'), inFolder('wrong.svg'));
