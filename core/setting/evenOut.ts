@@ -5,7 +5,7 @@ import type { Problem } from '../result';
 import type { Face } from '../type/face';
 import { closest, shapeOf, type Shape } from './closest';
 import { joinedByFace, placedShape } from './collisions';
-import type { Evening } from './measure';
+import { isSpace, type Evening } from './measure';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
 import { gapTargets, letterHeight, spreadOf, trueGaps, type TrueGap } from './trueGaps';
 
@@ -44,7 +44,8 @@ function slopeAt(line: SetLettering, { before, after }: TrueGap): number {
  */
 export function leastGapProblem(set: SetLettering): Problem | null {
   const { leastGapMm } = set.lettering.spacing;
-  const gaps = Math.max(0, ...linesOf(set).map((line) => trueGaps(line).length));
+  // Counted, not measured: this is asked with every key.
+  const gaps = Math.max(0, ...linesOf(set).map(({ measured: { run } }) => run.letters.filter((letter) => !isSpace(letter)).length - 1));
   const { roomMm } = set.overset;
   if (gaps === 0 || leastGapMm * gaps <= roomMm) return null;
   return {

@@ -20,10 +20,13 @@ export function placeOff(path: MeasuredPath, s: number, direction: 1 | -1, heigh
 }
 
 /** Points along a parallel of a curve, dense enough to be drawn as a polyline. */
-export function parallelPoints(path: MeasuredPath, from: number, to: number, direction: 1 | -1, heightMm: number): Vec[] {
-  const count = Math.min(720, Math.max(12, Math.ceil(Math.abs(to - from) / 0.25)));
+export function parallelPoints(path: MeasuredPath, from: number, to: number, direction: 1 | -1, heightMm: number, stepMm = 0.25): Vec[] {
+  const count = Math.min(720, Math.max(12, Math.ceil(Math.abs(to - from) / stepMm)));
   return Array.from({ length: count + 1 }, (_, i) => placeOff(path, from + ((to - from) * i) / count, direction, heightMm).point);
 }
+
+/** For pointing at, not for looking at. */
+const COVER_STEP_MM = 1.5;
 
 /**
  * The outline of the strip of the sheet that a lettering's ink covers, for pointing at it: from the baseline of its last
@@ -39,5 +42,5 @@ export function coverOf(set: SetLettering): Vec[] {
   const to = direction * (Math.max(...among.map((line) => line.overset.inkEnd)) + margin);
   // Stacked letters stand to both sides of their line.
   const [low, high] = stance.kind === 'stacked' ? [baselineMm - capMm / 2, baselineMm + capMm / 2] : [lines.at(-1)!.baselineMm, baselineMm + capMm];
-  return [...parallelPoints(path, from, to, direction, low), ...parallelPoints(path, to, from, direction, high)];
+  return [...parallelPoints(path, from, to, direction, low, COVER_STEP_MM), ...parallelPoints(path, to, from, direction, high, COVER_STEP_MM)];
 }

@@ -8,9 +8,17 @@ const emit = defineEmits<{ remove: [id: string]; letter: [] }>();
 const store = usePiece();
 const view = useView();
 const letters = useTemplateRef<{ focus: (at?: number) => void }>('letters');
-const track = computed(() => (store.selectedLettering ? store.trackUnder(store.selectedLettering) : null));
+/**
+ * What the panels below the words are about. While words are typed they follow a frame later, so that a key is on the
+ * sheet first; nothing else is changed meanwhile.
+ */
+const lettering = computed(() => {
+  const now = store.selectedLettering, shown = store.shownSetting?.lettering;
+  return view.typing && shown && shown.id === now?.id && store.selectedSetting ? shown : now;
+});
+const track = computed(() => (lettering.value ? store.trackUnder(lettering.value) : null));
 const cornered = computed(() => {
-  const under = store.selectedLettering && store.trackOf(store.selectedLettering.curveId);
+  const under = lettering.value && store.trackOf(lettering.value.curveId);
   return under !== null && hasCorners(under);
 });
 watch(() => store.selectedId, () => { view.gaps = []; view.stripLine = 0; });
@@ -20,18 +28,18 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
 <template>
   <aside class="inspector" aria-label="Inspector">
     <SeveralPanel v-if="store.several.length > 1" :items="store.several" />
-    <template v-else-if="store.selectedLettering && store.selectedCurve">
+    <template v-else-if="store.selectedLettering && lettering && store.selectedCurve">
       <LettersPanel ref="letters" :key="store.selectedLettering.id" :lettering="store.selectedLettering" />
       <PickedLetters v-if="!view.typing" :lettering="store.selectedLettering" />
       <PickedGaps v-if="!view.typing" />
-      <SeatPanel v-if="track" :lettering="store.selectedLettering" :track="track" />
-      <SpacePanel :lettering="store.selectedLettering" />
-      <FitPanel :lettering="store.selectedLettering" />
-      <RoomsPanel :lettering="store.selectedLettering" />
-      <StancePanel :lettering="store.selectedLettering" />
-      <CornersPanel v-if="cornered" :lettering="store.selectedLettering" />
-      <InkPanel :item="store.selectedLettering" />
-      <LetteringActions :lettering="store.selectedLettering" @remove="emit('remove', store.selectedLettering.id)" />
+      <SeatPanel v-if="track" :lettering="lettering" :track="track" />
+      <SpacePanel :lettering="lettering" />
+      <FitPanel :lettering="lettering" />
+      <RoomsPanel :lettering="lettering" />
+      <StancePanel :lettering="lettering" />
+      <CornersPanel v-if="cornered" :lettering="lettering" />
+      <InkPanel :item="lettering" />
+      <LetteringActions :lettering="lettering" @remove="emit('remove', store.selectedLettering.id)" />
     </template>
     <CurvePanel
       v-else-if="store.selectedCurve" :key="store.selectedCurve.id" :curve="store.selectedCurve"
