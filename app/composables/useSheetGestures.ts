@@ -9,7 +9,8 @@ import { freeName, makeCurve } from '#core/piece/make';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Curve, type CurveShape, type Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
-import { nearestNamed } from '#core/setting/anchorPlaces';
+import { isClosed, nearestNamed } from '#core/setting/anchorPlaces';
+import { placedByBookends } from '#core/setting/fill';
 import { gapAt } from '#core/setting/gaps';
 import { anchoredAt, goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
 import { setDown } from '#core/setting/setDown';
@@ -84,7 +85,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
           return;
         }
         along ??= goesAlong(track, from, to);
-        if (along && lettering.fit.kept) {
+        if (along && lettering.fit.kept && placedByBookends(lettering, isClosed(track))) {
           tell('kept filled between its bookends: move these', to);
         } else if (along) {
           const grip = slideAlong(lettering, track, from, to, next.altKey ? 0 : snapMm());
@@ -301,7 +302,10 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   function nudgeLettering(lettering: Lettering, alongMm: number, offMm: number): void {
     const gesture = `nudge-${lettering.id}-${alongMm !== 0 ? 'along' : 'off'}`.slice(0, 60) + nudgeRun();
     const { anchor, seat } = lettering;
-    if (alongMm) store.set('Slide along the curve', lettering.id, ['anchor', 'startOffsetMm'], round(anchor.startOffsetMm + alongMm), gesture);
+    const track = store.trackUnder(lettering);
+    const fixed = lettering.fit.kept && track !== null && placedByBookends(lettering, isClosed(track));
+    if (alongMm && fixed) store.news = { kind: 'info', text: 'It is kept filled between its bookends: move these.' };
+    else if (alongMm) store.set('Slide along the curve', lettering.id, ['anchor', 'startOffsetMm'], round(anchor.startOffsetMm + alongMm), gesture);
     if (offMm) store.set('Shift baseline', lettering.id, ['seat', 'baselineShiftMm'], round(seat.baselineShiftMm + offMm), gesture);
   }
 

@@ -7,10 +7,11 @@ import { frameAt } from '../geometry/walk';
 import { freeName, makeCurve } from '../piece/make';
 import { setStep, type Step } from '../piece/steps';
 import {
-  findCurve, followersOf, letteringsOn, ornamentsOn, parentsOf, type Curve, type CurveShape, type Lettering, type LetterSize, type Piece,
+  findCurve, followersOf, letteringsOn, ornamentsOn, parentsOf, type Curve, type CurveShape, type Lettering, type Piece,
 } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import { placeAtFraction } from '../setting/anchorPlaces';
+import { scaledSize } from '../setting/size';
 import { asNodes } from './asNodes';
 import { releaseSteps } from './release';
 import { acrossSide, flipped, reseated, rewrite } from './reseat';
@@ -70,8 +71,6 @@ export function toDrawnSteps(piece: Piece, curve: Curve): Result<Step[]> {
   ]);
 }
 
-const scaledSize = (size: LetterSize, k: number): LetterSize => (size.by === 'em' ? { by: 'em', pt: size.pt * k } : { ...size, mm: size.mm * k });
-
 /** Curve and letters together by a factor: sizes, shifts and offsets with them. */
 export function resizeSteps(piece: Piece, curve: Curve, k: number, withLetters: boolean): Result<Step[]> {
   const track = trackIn(piece, curve);
@@ -88,6 +87,7 @@ export function resizeSteps(piece: Piece, curve: Curve, k: number, withLetters: 
       corners: corners.kind === 'round' ? { ...corners, radiusMm: corners.radiusMm * k } : corners,
     }));
   }
+  for (const one of ornamentsOn(piece, curve.id)) if (one.offMm !== 0) steps.push(setStep(piece, one.id, ['offMm'], one.offMm * k));
   return ok(steps);
 }
 

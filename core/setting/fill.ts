@@ -9,6 +9,7 @@ import type { Evening } from './measure';
 import { bookendsInReading } from './overset';
 import { readingDirection } from './seat';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
+import { scaledSize } from './size';
 
 /** Ink that ends this near to a bookend meets it, mm. */
 export const MEETS_MM = 1e-4;
@@ -22,6 +23,10 @@ export interface Filling {
   readonly held: readonly (Track | null)[];
   readonly evening: Evening | null;
 }
+
+/** Whether a lettering has its place from its bookends alone: filled or kept filled, and not round a whole ring. */
+export const placedByBookends = ({ anchor, fit, bookends }: Lettering, closed: boolean): boolean =>
+  (anchor.align === 'filled' || fit.kept) && !(closed && bookends.startU === bookends.endU);
 
 /** A lettering that stands in the middle between its bookends, so that both ends of its ink can meet them. */
 export function betweenBookends(lettering: Lettering, curveTrack: Track): Lettering {
@@ -52,8 +57,6 @@ export function roomLeft(set: SetLettering): number {
     return overset.roomMm - run - (fitted.spacing.tracking / 1000) * measured.run.face.metrics.upem * scaleX;
   }));
 }
-
-const scaledSize = (size: Lettering['size'], k: number): Lettering['size'] => (size.by === 'em' ? { by: 'em', pt: size.pt * k } : { ...size, mm: size.mm * k });
 
 /** The value of a rule as things are: tracking itself, the others as 1, shares of what they are. */
 export const valueNow = ({ spacing }: Lettering, by: FitBy): number => (by === 'tracking' ? spacing.tracking : 1);

@@ -4,6 +4,7 @@ import type { Curve, CurveShape, Lettering } from '../piece/types';
 import { parentsOf } from '../piece/types';
 import type { Face } from '../type/face';
 import { setLettering, worstLine, type SetLettering } from './setLettering';
+import { scaledSize } from './size';
 
 /** A way to make an overset lettering fit, with the value that it comes to. */
 export type Fit =
@@ -50,7 +51,7 @@ export function fitsOf(set: SetLettering, curve: Curve, curveTrack: Track, face:
     return made.ok && pastMm(made.value) === 0;
   };
   const found: Fit[] = [];
-  const sized = (k: number): Lettering['size'] => (size.by === 'em' ? { by: 'em', pt: size.pt * k } : { ...size, mm: size.mm * k });
+  const sized = (k: number): Lettering['size'] => scaledSize(size, k);
   const k = nearestFit(1, LEAST.size, (value) => fitting({ ...lettering, size: sized(value) }));
   if (k !== null) found.push({ by: 'size', size: sized(k), label: `size ${(set.capMm * k).toFixed(2)} mm` });
   const tracking = nearestFit(spacing.tracking, LEAST.tracking, (value) => fitting({ ...lettering, spacing: { ...spacing, tracking: value } }));

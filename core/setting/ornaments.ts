@@ -4,16 +4,10 @@ import type { Ornaments } from '../piece/types';
 import { bandMiddle, roomsOn } from './rooms';
 import { signOf, type Sign } from './ornamentSigns';
 import type { SetLettering } from './setLettering';
+import type { Standing } from './stance';
 
-/** One ornament on the sheet: its middle, and what a unit of its own x and of its own y (upwards) become, mm. */
-export interface PlacedOrnament {
-  readonly x: number;
-  readonly y: number;
-  readonly xx: number;
-  readonly xy: number;
-  readonly yx: number;
-  readonly yy: number;
-}
+/** One ornament on the sheet, by its middle. */
+export type PlacedOrnament = Standing;
 
 export interface SetOrnaments {
   readonly item: Ornaments;

@@ -4,6 +4,16 @@ import type { Stance } from '../piece/types';
 /** Offsets of a letter's axes: its own x and its own y (upwards) on the sheet, as vectors a unit of the letter becomes. */
 export const AXES = { ax: 0, ay: 1, ux: 2, uy: 3, length: 4 } as const;
 
+/** Something that stands: where its origin is, and what a unit of its own x and of its own y (upwards) become, mm. */
+export interface Standing {
+  readonly x: number;
+  readonly y: number;
+  readonly xx: number;
+  readonly xy: number;
+  readonly yx: number;
+  readonly yy: number;
+}
+
 /** A letter flatter than this share of itself stands too steeply for its stance. */
 const FLAT = 0.15;
 

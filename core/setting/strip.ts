@@ -2,6 +2,7 @@ import { fractionAtClock } from '../curves/clock';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
 import { isClosed } from './anchorPlaces';
 import { LETTER, type SetLettering } from './setLettering';
+import type { Standing } from './stance';
 
 export interface StripTick {
   /** Place on the strip. */
@@ -9,17 +10,8 @@ export interface StripTick {
   readonly name: string;
 }
 
-/** A letter on the strip as it stands on the curve: mm, x in the reading direction, y up from the baseline. */
-export interface StripLetter {
-  /** The middle of its baseline. */
-  readonly x: number;
-  readonly y: number;
-  /** What a unit of its own x and of its own y become. */
-  readonly xx: number;
-  readonly xy: number;
-  readonly yx: number;
-  readonly yy: number;
-}
+/** A letter on the strip as it stands on the curve: the middle of its baseline, x in the reading direction, y up from there. */
+export type StripLetter = Standing;
 
 /**
  * A line of a lettering with its curve unrolled to a straight line. All places are mm from the anchor in the reading

@@ -61,7 +61,11 @@ const setFit = (label: string, next: Partial<Lettering['fit']>, gesture?: string
 const keep = (on: boolean): void => { setFit(on ? 'Keep filled' : 'Keep no longer filled', { kept: on }); };
 
 const limit = (n: number, which: 'least' | 'most') => (value: number, gesture: string) => {
-  const by = fit.value.rules[n]!.by === 'tracking' ? 1 : 100;
+  const rule = fit.value.rules[n]!;
+  const by = rule.by === 'tracking' ? 1 : 100;
+  if (which === 'least' ? value / by > rule.most : value / by < rule.least) {
+    return { code: 'least-above-most', value, message: `The least must not be more than the most. Change ${which === 'least' ? 'the most' : 'the least'} first.` };
+  }
   return setFit('Limits of filling', { rules: fit.value.rules.map((rule, i) => (i === n ? { ...rule, [which]: value / by } : rule)) }, gesture);
 };
 const shown = (rule: FitRule, which: 'least' | 'most'): number => rule[which] * (rule.by === 'tracking' ? 1 : 100);

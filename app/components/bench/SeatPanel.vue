@@ -5,6 +5,7 @@ import { setStep } from '#core/piece/steps/index';
 import type { Alignment, Lettering, Side, Tops } from '#core/piece/types';
 import { isClosed, namedPlaces, nearestNamed, placeAtFraction } from '#core/setting/anchorPlaces';
 import { reseatLettering } from '#core/setting/seat';
+import { placedByBookends } from '#core/setting/fill';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -16,7 +17,8 @@ const closed = computed(() => isClosed(props.track));
 /** Arcs and spirals have an outside; any other curve with ends has an above. */
 const openCurve = computed(() => !closed.value && !['arc', 'spiral'].includes(store.selectedCurve?.shape.kind ?? ''));
 /** Filled between bookends, a lettering has its place from them alone. */
-const anchored = computed(() => props.lettering.anchor.align !== 'filled' || (closed.value && props.lettering.bookends.startU === props.lettering.bookends.endU));
+const anchored = computed(() => !placedByBookends(props.lettering, closed.value));
+const kept = computed(() => props.lettering.fit.kept && props.lettering.anchor.align !== 'filled');
 const places = computed(() => namedPlaces(props.track));
 const u = computed(() => fractionOf(props.track, props.lettering.anchor.at));
 const named = computed(() => {
@@ -77,7 +79,8 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
     <SeatPicker :lettering="lettering" :open="openCurve" @choose="seat" />
     <label class="switch"><input v-model="view.keepBand" type="checkbox"> Keep the band when turned over</label>
     <DistanceFields :lettering="lettering" />
-    <div class="row">
+    <p v-if="kept && !anchored" class="quiet by-bookends">Kept filled: it stands between its bookends.</p>
+    <div v-if="!kept" class="row">
       <span class="label">Anchor takes</span>
       <el-radio-group :model-value="lettering.anchor.align" size="small" aria-label="What stands at the anchor" @change="align">
         <el-radio-button value="start">start</el-radio-button>
@@ -104,7 +107,7 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
         </span>
       </div>
     </template>
-    <div class="row">
+    <div v-if="!kept || anchored" class="row">
       <span class="label">Ends go by</span>
       <span class="pair">
         <el-select :model-value="lettering.anchor.by" aria-label="Ends go by" @change="(value: 'ink' | 'advance') => store.set('Align', lettering.id, ['anchor', 'by'], value)">
@@ -113,7 +116,7 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
         <QuantityField v-if="anchored" label="Anchor distance" :model-value="u * track.path.lengthMm" unit="mm" limits="startOffsetMm" :step="0.5" :commit="setDistance" />
       </span>
     </div>
-    <button class="key between" type="button" @click="centreBetween">Centre between the bookends</button>
+    <button v-if="!kept" class="key between" type="button" @click="centreBetween">Centre between the bookends</button>
     <div v-if="closed && anchored" class="row dial-row">
       <span class="label">Turn along</span>
       <span class="pair">
@@ -130,6 +133,7 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
 </template>
 
 <style scoped>
+.by-bookends { margin-top: 8px; font-size: 12px; }
 .switch { display: flex; align-items: center; gap: 7px; margin: 9px 0 2px; font-size: 12px; }
 .switch input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }
 .between { margin-top: 8px; }

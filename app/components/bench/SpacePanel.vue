@@ -23,7 +23,8 @@ const ligatures = set('Ligatures', 'ligatures');
 
 const tooLarge = computed(() => store.shownSetting?.notes.find((note) => note.code === 'least-gap-too-large')?.message ?? '');
 const joined = computed(() => store.shownSetting?.measured.run.joined === true);
-/** A kept fit has its own say in tracking. */
+/** A fit that is kept has the say in tracking where it goes by that. */
+const tracksItself = computed(() => props.lettering.fit.kept && props.lettering.fit.rules.some((rule) => rule.by === 'tracking'));
 const fittedTracking = computed(() => store.shownSetting?.fitted.spacing.tracking ?? props.lettering.spacing.tracking);
 /** Judged when the hand rests, so that no drag waits for it. */
 const resting = useResting(() => store.shownSetting);
@@ -44,7 +45,8 @@ const fits = computed(() => {
     <header><h2>Space</h2><span v-if="fits" :class="fits.over ? 'over' : 'quiet'">{{ fits.text }}</span></header>
     <p v-if="joined" class="quiet explain">Joined letters are not tracked: it would tear them apart. Spread the words, or choose another size.</p>
     <p v-else-if="filled" class="quiet explain">The letters are spread from bookend to bookend, so tracking has nothing to say.</p>
-    <SliderField v-else label="Tracking" :model-value="lettering.fit.kept ? fittedTracking : lettering.spacing.tracking" limits="tracking" :min="-100" :max="300" :step="1" :places="1" :commit="tracking" />
+    <p v-else-if="tracksItself" class="quiet explain">Tracking {{ fittedTracking.toFixed(1) }}, from keeping it filled.</p>
+    <SliderField v-else label="Tracking" :model-value="lettering.spacing.tracking" limits="tracking" :min="-100" :max="300" :step="1" :places="1" :commit="tracking" />
     <SliderField v-if="!stacked" label="Words" :model-value="lettering.spacing.words * 100" unit="%" :limits="{ min: 0, max: 1000 }" :min="20" :max="250" :step="1" :places="0" :commit="words" />
     <MeasuredAt v-if="!stacked" :lettering="lettering" :commit="measuredAt" />
     <template v-if="!stacked && !joined">
@@ -66,9 +68,9 @@ const fits = computed(() => {
     </template>
     <div v-if="!stacked" class="switches">
       <label><input type="checkbox" :checked="lettering.spacing.kerning" @change="kerning(($event.target as HTMLInputElement).checked)"> Kerning of the face</label>
-      <label :class="{ quiet: lettering.spacing.tracking !== 0 }">
-        <input type="checkbox" :checked="lettering.spacing.ligatures" :disabled="lettering.spacing.tracking !== 0" @change="ligatures(($event.target as HTMLInputElement).checked)">
-        Ligatures<template v-if="lettering.spacing.tracking !== 0">, off while tracked</template>
+      <label :class="{ quiet: fittedTracking !== 0 }">
+        <input type="checkbox" :checked="lettering.spacing.ligatures" :disabled="fittedTracking !== 0" @change="ligatures(($event.target as HTMLInputElement).checked)">
+        Ligatures<template v-if="fittedTracking !== 0">, off while tracked</template>
       </label>
     </div>
   </section>

@@ -2,6 +2,7 @@
 import { traceOnStrip } from '#core/drawing/traceLetters';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { bookendAt, slideTo } from '#core/setting/grips';
+import { placedByBookends } from '#core/setting/fill';
 import { gapsOf } from '#core/setting/gaps';
 import { millimetres } from '#core/setting/strip';
 import { startDrag } from '~/composables/useDrag';
@@ -57,8 +58,11 @@ const whites = computed(() => lineGaps.value.map((gap) => {
   return { gap, x: middle - half, width: 2 * half, middle, picked: view.gaps.includes(gap.at) };
 }));
 
+/** A fit that is kept by tracking has the say in it. */
+const trackedByFit = computed(() => store.selectedLettering?.fit.kept === true && store.selectedLettering.fit.rules.some((rule) => rule.by === 'tracking'));
+
 function dragLetters(event: PointerEvent): void {
-  if (event.altKey) { spread(event); return; }
+  if (event.altKey && !trackedByFit.value) { spread(event); return; }
   const { lettering, track } = set.value!;
   const all = strip.value!;
   const mm = scale.value;
@@ -75,7 +79,7 @@ function dragLetters(event: PointerEvent): void {
   startDrag(event, {
     move: (next, gesture) => {
       if (picked) { emit('tell', nudge(lettering, own, (next.clientX - from) / mm, (fromY - next.clientY) / mm, gesture)); return; }
-      if (lettering.fit.kept) { emit('tell', 'kept filled between its bookends: move these'); return; }
+      if (lettering.fit.kept && placedByBookends(lettering, track.path.path.closed)) { emit('tell', 'kept filled between its bookends: move these'); return; }
       const grip = slideTo(lettering, track, all.fractionAt((next.clientX - from) / mm), SNAP_PX / mm);
       store.set('Slide along the curve', lettering.id, ['anchor'], grip.value, gesture);
       emit('tell', grip.label);
