@@ -28,7 +28,10 @@ export default defineNuxtConfig({
   },
   nitro: {
     esbuild: { options: { target: 'es2022' } },
-    publicAssets: [{ dir: inRoot('fonts/files'), baseURL: '/faces', maxAge: 60 * 60 * 24 * 30 }],
+    publicAssets: [
+      { dir: inRoot('fonts/files'), baseURL: '/faces', maxAge: 60 * 60 * 24 * 30 },
+      { dir: inRoot('profiles'), baseURL: '/profiles', maxAge: 60 * 60 * 24 * 30 },
+    ],
     // The server runs from the checkout, so packages are taken from its node_modules as they are.
     externals: { trace: false },
     errorHandler: '~~/server/errorHandler.ts',

@@ -1,6 +1,6 @@
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
-import { extname } from 'node:path';
+import { extname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { blocking, drawPiece } from '#core/drawing/drawPiece';
 import { DXF_TOLERANCE_MM, DXF_TOLERANCES, writeDxf } from '#core/output/dxf';
@@ -16,7 +16,7 @@ import { shippedFaces } from '../fonts/shippedFaces';
 const HELP = `Under Arc on the command line
 
   under-arc render PIECE.json OUT.svg    outlines as SVG at true size
-  under-arc render PIECE.json OUT.pdf    outlines as PDF at true size
+  under-arc render PIECE.json OUT.pdf    outlines as PDF for print [--marks]
   under-arc render PIECE.json OUT.png    a picture [--dpi=300] [--transparent]
   under-arc render PIECE.json OUT.dxf    polylines in mm for plotters [--tolerance=0.01]
   under-arc check PIECE.json             says what is wrong with a piece, or that nothing is
@@ -39,11 +39,11 @@ const rasterise: Rasterise = async (svg, widthPx) => {
   return new Resvg(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
 };
 
-interface RenderOptions { readonly dpi: number; readonly transparent: boolean; readonly toleranceMm: number }
+interface RenderOptions { readonly dpi: number; readonly transparent: boolean; readonly toleranceMm: number; readonly marks: boolean }
 
 const WRITERS: Readonly<Record<string, (drawing: ReturnType<typeof drawPiece>, options: RenderOptions) => Promise<Result<string | Uint8Array>>>> = {
   '.svg': async (drawing) => ok(writeSvg(drawing)),
-  '.pdf': async (drawing) => ok(await writePdf(drawing)),
+  '.pdf': async (drawing, { marks }) => ok(await writePdf(drawing, { marks, profile: await readFile(join(HOME, 'profiles/coated.icc')) })),
   '.png': (drawing, options) => writePng(drawing, options, rasterise),
   '.dxf': async (drawing, { toleranceMm }) => ok(writeDxf(drawing, toleranceMm)),
 };
@@ -51,9 +51,10 @@ const WRITERS: Readonly<Record<string, (drawing: ReturnType<typeof drawPiece>, o
 const SWITCHES = /^--(dpi|tolerance)=(.*)$/;
 /** The options of a rendering, or what is wrong with them. */
 function renderOptions(args: readonly string[]): RenderOptions | string {
-  let options: RenderOptions = { dpi: 300, transparent: false, toleranceMm: DXF_TOLERANCE_MM };
+  let options: RenderOptions = { dpi: 300, transparent: false, toleranceMm: DXF_TOLERANCE_MM, marks: false };
   for (const arg of args) {
     if (arg === '--transparent') { options = { ...options, transparent: true }; continue; }
+    if (arg === '--marks') { options = { ...options, marks: true }; continue; }
     const [, name, text] = SWITCHES.exec(arg) ?? [];
     if (!name) return `${arg} is not known.`;
     const value = Number(text);

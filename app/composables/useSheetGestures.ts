@@ -278,7 +278,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     if (!curve || !track) return false;
     const id = nanoid(8);
     const like = store.on(curve.id).at(-1) ?? null;
-    const alone = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1));
+    const alone = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1), store.piece!.inks[0]?.id ?? null);
     const sets = store.on(curve.id).flatMap((one) => { const set = store.settings.get(one.id); return set?.ok ? [set.value] : []; });
     const shared = shareRing(track, anchoredAt(alone, track), alone.seat.tops, sets);
     const problem = store.edit('Set lettering', [

@@ -2,10 +2,14 @@ import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findItem, findLettering, holdersOf, isLettering, isOrnaments, isTracing, letteringsOn, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, findItem, findLettering, holdersOf, isLettering, isOrnaments, isTracing, letteringsOn, type Curve, type Item, type Lettering, type Piece } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
 import { inStep } from '#core/drawing/twin';
-import { paintOrnaments, settingOf } from '#core/drawing/drawPiece';
+import { settingOf } from '#core/drawing/drawPiece';
+import { ornamentsBetween, paintItem, setsOn, type PaintedPath } from '#core/drawing/paint';
+import { keepRadii } from '#core/drawing/keepRadius';
+import { tidied } from '#core/drawing/tidy';
+import type { SetOrnaments } from '#core/setting/ornaments';
 import { proofPiece } from '#core/proof/index';
 import { letteringTrack } from '#core/setting/corners';
 import type { Problem, Result } from '#core/result';
@@ -68,13 +72,16 @@ export const usePiece = defineStore('piece', () => {
     return map;
   });
   const ornaments = computed(() => {
-    const map = new Map<string, ReturnType<typeof paintOrnaments>>();
+    const map = new Map<string, SetOrnaments>();
     for (const item of piece.value?.items ?? []) {
-      const track = isOrnaments(item) ? tracks.value.get(item.curveId) : undefined;
-      if (!isOrnaments(item) || !track?.ok) continue;
-      map.set(item.id, paintOrnaments(item, track.value, letteringsOn(piece.value!, item.curveId).flatMap((one) => { const set = settings.value.get(one.id); return set?.ok ? [set.value] : []; })));
+      const track = isOrnaments(item) ? trackOf(item.curveId) : null;
+      if (isOrnaments(item) && track) map.set(item.id, ornamentsBetween(item, track, setsOn(piece.value!, item.curveId, settings.value)));
     }
     return map;
+  });
+  /** The painted outlines of an item as it is now. */
+  const painted = (item: Item): readonly PaintedPath[] => paintItem(piece.value!, item, {
+    track: trackOf, ornaments: (one) => ornaments.value.get(one) ?? null, set: (one) => { const set = settings.value.get(one); return set?.ok ? set.value : null; },
   });
   const selectedSetting = computed(() => {
     const found = selectedLettering.value && settings.value.get(selectedLettering.value.id);
@@ -169,7 +176,7 @@ export const usePiece = defineStore('piece', () => {
    */
   function edit(label: string, given: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
     if (!keeper || given.length === 0) return null;
-    const steps = inStep(keeper.piece, given);
+    const steps = keepRadii(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded);
     const next = applySteps(keeper.piece, steps);
     if (!next.ok) return next.problem;
     if (next.value === keeper.piece) return null;
@@ -226,7 +233,7 @@ export const usePiece = defineStore('piece', () => {
   const on = (curveId: string): readonly Lettering[] => (piece.value ? letteringsOn(piece.value, curveId) : []);
 
   return {
-    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments,
+    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments, painted,
     selectedSetting, shownSetting, facesReady, findings, evenings, settled, news, open, close, edit, set, select, toggle, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },

@@ -1,3 +1,4 @@
+import { STANDARD_INKS } from '#core/piece/inks';
 import type { Piece } from '#core/piece/types';
 
 export interface SheetPreset { readonly name: string; readonly widthMm: number; readonly heightMm: number }
@@ -15,5 +16,5 @@ export const SHEET_PRESETS: readonly SheetPreset[] = [
 
 /** A piece with nothing on it. */
 export const emptyPiece = (name: string, widthMm: number, heightMm: number): Piece => ({
-  format: 'under-arc-piece', version: 4, name, sheet: { widthMm, heightMm, bleedMm: 0 }, guides: [], items: [],
+  format: 'under-arc-piece', version: 5, name, sheet: { widthMm, heightMm, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], guides: [], items: [],
 });

@@ -2,7 +2,7 @@ import { transfer } from 'comlink';
 import { tracksOf } from '#core/curves/index';
 import { blocking, drawPiece, groundOf, type Drawing } from '#core/drawing/drawPiece';
 import { writeDxf } from '#core/output/dxf';
-import { writePdf } from '#core/output/pdf';
+import { writePdf, type PdfOptions } from '#core/output/pdf';
 import { writePng, type PngOptions, type Rasterise } from '#core/output/png';
 import { writeSvg } from '#core/output/svg';
 import { findLettering, isLettering, type Piece } from '#core/piece/types';
@@ -47,6 +47,7 @@ export async function evenOutLettering(piece: Piece, letteringId: string): Promi
 /** What a file is made with, where its format leaves a choice. */
 export interface FileOptions {
   readonly png: PngOptions;
+  readonly pdf: Omit<PdfOptions, 'profile'>;
   readonly dxfToleranceMm: number;
 }
 
@@ -61,8 +62,16 @@ const rasterise: Rasterise = async (svg, widthPx) => {
   return (await rasteriser)(svg, widthPx);
 };
 
+let profile: Promise<Uint8Array> | undefined;
+/** The CMYK profile is fetched when the first print file is made. */
+const cmykProfile = (): Promise<Uint8Array> => (profile ??= (async () => {
+  const response = await fetch('/profiles/coated.icc');
+  if (!response.ok) { profile = undefined; throw new Error('the CMYK profile could not be had from the server'); }
+  return new Uint8Array(await response.arrayBuffer());
+})());
+
 const WRITERS: Readonly<Record<FileFormat, (drawing: Drawing, options: FileOptions) => Promise<Result<Uint8Array>>>> = {
-  pdf: async (drawing) => ok(await writePdf(drawing)),
+  pdf: async (drawing, { pdf }) => ok(await writePdf(drawing, { ...pdf, profile: await cmykProfile() })),
   svg: async (drawing) => ok(new TextEncoder().encode(writeSvg(drawing))),
   png: (drawing, { png }) => writePng(drawing, png, rasterise),
   dxf: async (drawing, { dxfToleranceMm }) => ok(new TextEncoder().encode(writeDxf(drawing, dxfToleranceMm))),

@@ -2,7 +2,7 @@ import { clockAngleDeg, distance, type Vec } from '../geometry/vec';
 import type { CurveShape } from '../piece/types';
 
 /** Kinds that are drawn with one drag. */
-export type DraggedKind = 'circle' | 'arc' | 'ellipse' | 'spiral' | 'wave' | 'line' | 'rectangle' | 'polygon' | 'star';
+export type DraggedKind = 'circle' | 'arc' | 'ellipse' | 'spiral' | 'wave' | 'line' | 'rectangle' | 'polygon' | 'star' | 'seal';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
@@ -30,6 +30,7 @@ export function draft(kind: DraggedKind, from: Vec, to: Vec, tidy: (mm: number) 
       heightMm: tidy(Math.abs(to.y - from.y)), cornerMm: 0, turnDeg: 0,
     };
     case 'polygon': return { kind, centre: from, radiusMm, sides: 6, cornerMm: 0, turnDeg: 0 };
+    case 'seal': return { kind, centre: from, radiusMm, depthMm: Math.max(tidy(radiusMm * 0.06), 0.1), teeth: 48, edge: 'rope', lean: 'ahead', turnDeg: 0 };
     case 'star': return { kind, centre: from, radiusMm, innerRadiusMm: tidy(radiusMm * 0.55), points: 5, cornerMm: 0, turnDeg: 0 };
   }
 }

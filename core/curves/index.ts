@@ -12,6 +12,7 @@ import { midway } from './midway';
 import { parallel } from './parallel';
 import { polygon } from './polygon';
 import { rectangle } from './rectangle';
+import { seal } from './seal';
 import { spiral } from './spiral';
 import { star } from './star';
 import { wave } from './wave';
@@ -20,7 +21,7 @@ export type { Track } from './kind';
 
 /** One line a kind. */
 const KINDS: { readonly [K in CurveKindName]: CurveKind<any> } = {
-  circle, arc, ellipse, spiral, wave, line, rectangle, polygon, star, drawn, parallel, midway,
+  circle, arc, ellipse, spiral, wave, line, rectangle, polygon, star, seal, drawn, parallel, midway,
 };
 
 /** The operations of the kind that a shape belongs to. */

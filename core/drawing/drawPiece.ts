@@ -1,27 +1,23 @@
 import { tracksOf, type Track } from '../curves';
-import { holdersOf, letteringsOn, type Curve, type Lettering, type Ornaments, type Piece, type Sheet } from '../piece/types';
+import { holdersOf, isLettering, isOrnaments, type Lettering, type Piece, type Sheet } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Evening } from '../setting/measure';
-import { setOrnaments, type SetOrnaments } from '../setting/ornaments';
+import type { SetOrnaments } from '../setting/ornaments';
 import type { SetLettering } from '../setting/setLettering';
 import { needsSettling, settle, setWith } from '../setting/settle';
 import type { Face } from '../type/face';
-import type { Paint, Sink } from './sink';
-import { traceLettering, traceOrnaments } from './traceLetters';
-import { tracePath } from './tracePath';
-
-/** One painted outline of a drawing. */
-export interface PaintedPath {
-  readonly id: string;
-  readonly paint: Paint;
-  /** Sends the outline, without painting it. */
-  readonly trace: (sink: Sink) => void;
-}
+import { cleanPath } from './clean';
+import { drawnInk } from './inks';
+import { ornamentsBetween, paintPiece, setsOn, type PaintedPath } from './paint';
+import type { DrawnInk, Sink } from './sink';
 
 /** A piece as it prints: painted outlines in painting order. The screen and every file are written from it. */
 export interface Drawing {
   readonly name: string;
   readonly sheet: Sheet;
+  /** Colour of the paper on the screen. */
+  readonly paper: string;
+  readonly inks: readonly DrawnInk[];
   readonly paths: readonly PaintedPath[];
   /** What could not be drawn, or is drawn otherwise than a person may expect; `field` holds the item's id. */
   readonly problems: readonly Problem[];
@@ -80,44 +76,6 @@ export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces, ev
   return result;
 }
 
-const painted = new WeakMap<SetLettering, PaintedPath>();
-
-/** The painted outline of a set lettering; the same setting gives the same object. */
-export function paintLettering(set: SetLettering): PaintedPath {
-  let path = painted.get(set);
-  if (!path) {
-    const { id, fill, stroke } = set.lettering;
-    path = { id, paint: { fill, stroke }, trace: (sink) => traceLettering(set, sink) };
-    painted.set(set, path);
-  }
-  return path;
-}
-
-const paintedCurves = new WeakMap<Curve, { track: Track; path: PaintedPath }>();
-
-/** The painted outline of a curve, or null when it has no ink or is hidden. The same curve on the same track gives the same object. */
-export function paintCurve(curve: Curve, track: Track): PaintedPath | null {
-  if (curve.hidden || (!curve.fill && !curve.stroke)) return null;
-  const known = paintedCurves.get(curve);
-  if (known?.track === track) return known.path;
-  const { id, fill, stroke } = curve;
-  const path: PaintedPath = { id, paint: { fill, stroke }, trace: (sink) => tracePath(track.path.path, sink) };
-  paintedCurves.set(curve, { track, path });
-  return path;
-}
-
-const paintedOrnaments = new WeakMap<Ornaments, { track: Track; sets: readonly SetLettering[]; set: SetOrnaments; path: PaintedPath }>();
-
-/** The ornaments of a curve set between its letterings, and their painted outline. The same item between the same settings gives the same objects. */
-export function paintOrnaments(item: Ornaments, track: Track, sets: readonly SetLettering[]): { readonly set: SetOrnaments; readonly path: PaintedPath } {
-  const known = paintedOrnaments.get(item);
-  if (known && known.track === track && known.sets.length === sets.length && known.sets.every((one, i) => one === sets[i])) return known;
-  const set = setOrnaments(item, track, sets);
-  const made = { track, sets, set, path: { id: item.id, paint: { fill: item.fill, stroke: item.stroke }, trace: (sink: Sink) => traceOrnaments(set, sink) } };
-  paintedOrnaments.set(item, made);
-  return made;
-}
-
 /** Ornaments that have less white than none stand on letters. */
 export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | null => (whiteMm >= 0 ? null : {
   code: 'ornament-crowded', field: item.id, value: whiteMm,
@@ -131,32 +89,34 @@ export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | nul
  * `blocking` first; characters that a face lacks are drawn as its missing-glyph box and reported.
  */
 export function drawPiece(piece: Piece, faces: Faces): Drawing {
-  const paths: PaintedPath[] = [];
   const problems: Problem[] = [];
   const tracks = tracksOf(piece);
+  const sets = new Map<string, Result<SetLettering>>();
+  for (const item of piece.items) if (isLettering(item)) sets.set(item.id, settingOf(item, tracks, faces));
+  const ornaments = new Map<string, SetOrnaments>();
   for (const item of piece.items) {
-    // A picture to trace is no part of the design.
-    if (item.type === 'tracing') continue;
-    if (item.type === 'curve' || item.type === 'ornaments') {
-      const track = tracks.get(item.type === 'curve' ? item.id : item.curveId)!;
-      if (!track.ok) { problems.push({ ...track.problem, field: item.id }); continue; }
-      if (item.type === 'curve') { paths.push(...[paintCurve(item, track.value)].filter((path) => path !== null)); continue; }
-      const sets = letteringsOn(piece, item.curveId).flatMap((one) => { const set = settingOf(one, tracks, faces); return set.ok ? [set.value] : []; });
-      const { set, path } = paintOrnaments(item, track.value, sets);
-      const crowded = crowdedOrnaments(set);
-      if (crowded) problems.push(crowded);
-      if (set.placed.length > 0) paths.push(path);
-      continue;
-    }
-    const set = settingOf(item, tracks, faces);
-    if (!set.ok) {
-      problems.push({ ...set.problem, field: item.id });
-      continue;
-    }
-    problems.push(...set.value.notes.map((note) => ({ ...note, field: item.id })));
-    paths.push(paintLettering(set.value));
+    const track = isOrnaments(item) ? tracks.get(item.curveId) : undefined;
+    if (isOrnaments(item) && track?.ok) ornaments.set(item.id, ornamentsBetween(item, track.value, setsOn(piece, item.curveId, sets)));
   }
-  return { name: piece.name, sheet: piece.sheet, paths, problems };
+  const paths = paintPiece(piece, {
+    track: (id) => { const track = tracks.get(id); return track?.ok ? track.value : null; },
+    set: (id) => { const set = sets.get(id); return set?.ok ? set.value : null; },
+    ornaments: (id) => ornaments.get(id) ?? null,
+  });
+  for (const item of piece.items) {
+    if (item.type === 'tracing' || (item.type !== 'ornaments' && item.hidden)) continue;
+    if (item.type !== 'lettering') {
+      const track = tracks.get(item.type === 'curve' ? item.id : item.curveId)!;
+      const crowded = ornaments.has(item.id) ? crowdedOrnaments(ornaments.get(item.id)!) : null;
+      if (!track.ok) problems.push({ ...track.problem, field: item.id });
+      else if (crowded) problems.push(crowded);
+      continue;
+    }
+    const set = sets.get(item.id)!;
+    if (!set.ok) problems.push({ ...set.problem, field: item.id });
+    else problems.push(...set.value.notes.map((note) => ({ ...note, field: item.id })));
+  }
+  return { name: piece.name, sheet: piece.sheet, paper: piece.paper, inks: piece.inks.map(drawnInk), paths, problems };
 }
 
 /** Problems that are told but stop no file: nothing is missing from it. */
@@ -166,10 +126,10 @@ const HARMLESS: ReadonlySet<string> = new Set(['missing-character', 'fold', 'fit
 export const blocking = (drawing: Drawing): readonly Problem[] =>
   drawing.problems.filter((problem) => !HARMLESS.has(problem.code));
 
-/** Sends a whole drawing to a writer. */
+/** Sends a whole drawing to a writer: every path as one clean outline, see `cleanPath`. */
 export function sendDrawing(drawing: Drawing, sink: Sink): void {
   for (const path of drawing.paths) {
-    path.trace(sink);
+    cleanPath(path).trace(sink);
     sink.paint(path.paint, path.id);
   }
 }

@@ -1,3 +1,4 @@
+import type { Ink, Join } from '../piece/inks';
 import type { Outline } from '../type/outline';
 
 /**
@@ -16,12 +17,30 @@ export interface Sink {
    * leave it out and get the same outline piece by piece.
    */
   outline?: (outline: Outline, a: number, b: number, c: number, d: number, e: number, f: number) => void;
-  /** Paints the outline since the last paint, by the non-zero rule, fill first and stroke over it. */
+  /** Paints the outline since the last paint, by the non-zero rule: fill first and stroke over it, or the other way round where the paint says so. */
   paint: (paint: Paint, id: string) => void;
 }
 
-export interface Paint {
-  /** `#rrggbb`, or null for none. */
-  readonly fill: string | null;
-  readonly stroke: { readonly colour: string; readonly widthMm: number } | null;
+/** An ink of the piece as it is drawn: with the colour it has on the screen. */
+export interface DrawnInk extends Ink {
+  /** `#rrggbb`. */
+  readonly screen: string;
 }
+
+export interface DrawnStroke {
+  readonly ink: DrawnInk;
+  readonly widthMm: number;
+  readonly join: Join;
+  /** Dashes and the white between them, mm, fitted to the length of the outline; null for none. */
+  readonly dashMm: readonly [on: number, off: number] | null;
+}
+
+export interface Paint {
+  readonly fill: DrawnInk | null;
+  readonly stroke: DrawnStroke | null;
+  /** Whether the fill lies over the stroke. */
+  readonly under: boolean;
+}
+
+/** Corners sharper than this many times their stroke are cut off, as SVG and PDF count it. */
+export const MITRE_LIMIT = 4;

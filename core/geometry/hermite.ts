@@ -11,8 +11,9 @@ const LEAST_STEP = 1 / 4096;
  *
  * @param from,to range of t; the first cut is at a quarter of it, so that no wave is missed by luck
  * @param toleranceMm how far each cubic may be from the curve at its quarter points
+ * @param widest the largest share of the range for one cubic; 1 for curves without waves
  */
-export function fitHermite(sample: Sampler, from: number, to: number, toleranceMm: number): CubicSegment[] {
+export function fitHermite(sample: Sampler, from: number, to: number, toleranceMm: number, widest = 0.3): CubicSegment[] {
   const cubics: CubicSegment[] = [];
   const range = to - from;
   const visit = (t0: number, t1: number): void => {
@@ -23,7 +24,7 @@ export function fitHermite(sample: Sampler, from: number, to: number, toleranceM
       { x: b.point.x - b.derivative.x * third, y: b.point.y - b.derivative.y * third }, b.point,
     );
     const small = t1 - t0 <= range * LEAST_STEP;
-    if (!small && (t1 - t0 > range * 0.3 || !near(made, sample, t0, t1, toleranceMm))) {
+    if (!small && (t1 - t0 > range * widest || !near(made, sample, t0, t1, toleranceMm))) {
       visit(t0, (t0 + t1) / 2);
       visit((t0 + t1) / 2, t1);
     } else {

@@ -48,7 +48,7 @@ export function writeDxf(drawing: Drawing, toleranceMm = DXF_TOLERANCE_MM): stri
     const layer = layerName(id);
     dxf.addLayer(layer, 7, 'CONTINUOUS');
     dxf.setCurrentLayerName(layer);
-    const trueColor = String(TrueColor.fromHex((fill ?? stroke?.colour ?? '#000000').slice(1)));
+    const trueColor = String(TrueColor.fromHex(((fill ?? stroke?.ink)?.screen ?? '#000000').slice(1)));
     for (const { points, closed } of contours) {
       const places = Array.from({ length: points.length / 2 }, (_, i) => ({ point: point2d(rounded(points[2 * i]!), rounded(heightMm - points[2 * i + 1]!)) }));
       if (places.length > 1) dxf.addLWPolyline(places, { trueColor, flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None });

@@ -1,64 +1,25 @@
-import { PDFDocument, PDFHexString, PDFName, PDFRawStream, PDFString } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDocument, PDFHeader, PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFRawStream, type PDFRef } from '@cantoo/pdf-lib';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
-import type { Paint, Sink } from '../drawing/sink';
+import { roundCubics } from '../drawing/roundCubics';
+import type { DrawnInk } from '../drawing/sink';
+import type { Sheet } from '../piece/types';
 import { MM_PER_POINT } from '../setting/size';
-import { TextBuffer } from './textBuffer';
+import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
+import { printedInks } from './plates';
+import { MARKS_MM, printMarks } from './printMarks';
+import { writeXmp } from './xmp';
 
-/** Places after the point in mm: 0.0001 mm. */
-const DECIMALS = 4;
-
-/** Writes outlines as a PDF content stream in mm (ISO 32000-1, 8.5: path construction and painting). */
-class ContentSink implements Sink {
-  /** Finished operators. */
-  readonly text = new TextBuffer();
-  /** The outline under construction: PDF allows no colour operator inside one, so it waits for its paint. */
-  private readonly waiting = new TextBuffer();
-  private x = 0;
-  private y = 0;
-
-  private numbers(into: TextBuffer, operator: string, ...values: number[]): void {
-    for (const value of values) {
-      into.number(value, DECIMALS);
-      into.byte(32);
-    }
-    into.ascii(operator);
-    into.byte(10);
-  }
-
-  private to(x: number, y: number): void { this.x = x; this.y = y; }
-
-  moveTo(x: number, y: number): void { this.numbers(this.waiting, 'm', x, y); this.to(x, y); }
-  lineTo(x: number, y: number): void { this.numbers(this.waiting, 'l', x, y); this.to(x, y); }
-  quadTo(x1: number, y1: number, x: number, y: number): void {
-    // PDF has cubics only; raising the degree is exact.
-    this.curveTo(
-      this.x + (2 / 3) * (x1 - this.x), this.y + (2 / 3) * (y1 - this.y),
-      x + (2 / 3) * (x1 - x), y + (2 / 3) * (y1 - y), x, y,
-    );
-  }
-  curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
-    this.numbers(this.waiting, 'c', x1, y1, x2, y2, x, y);
-    this.to(x, y);
-  }
-  closePath(): void { this.waiting.ascii('h\n'); }
-
-  private colour(hex: string, operator: string): void {
-    this.numbers(this.text, operator, ...[1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16) / 255));
-  }
-
-  paint(paint: Paint, _id: string): void {
-    if (paint.fill) this.colour(paint.fill, 'rg');
-    if (paint.stroke) {
-      this.colour(paint.stroke.colour, 'RG');
-      this.numbers(this.text, 'w', paint.stroke.widthMm);
-    }
-    this.text.append(this.waiting);
-    this.waiting.clear();
-    this.text.ascii(`${paintOperator(paint)}\n`);
-  }
+export interface PdfOptions {
+  /** Crop and registration marks outside the bleed. */
+  readonly marks: boolean;
+  /** Bytes of the CMYK profile that becomes the output intent. */
+  readonly profile: Uint8Array;
 }
 
-const paintOperator = ({ fill, stroke }: Paint): string => (fill && stroke ? 'B' : fill ? 'f' : stroke ? 'S' : 'n');
+/** No file says when it was made, so that the same piece gives the same bytes: all bear this date. */
+const DATE = { pdf: 'D:20000101000000Z', xmp: '2000-01-01T00:00:00Z' } as const;
+/** Width of marks, mm. */
+const MARK_MM = 0.1;
 
 /** A 64-bit hash of text as hex, twice over for a file identifier (FNV-1a, RFC draft-eastlake-fnv). */
 function fingerprint(text: string): string {
@@ -72,31 +33,127 @@ function fingerprint(text: string): string {
   return hex(a) + hex(b) + hex(a ^ b) + hex(Math.imul(a, 31) + b);
 }
 
+/** Bytes of a text in UTF-8. */
+function utf8(text: string): number[] {
+  return [...text].flatMap((sign) => {
+    const code = sign.codePointAt(0)!;
+    if (code < 0x80) return [code];
+    if (code < 0x800) return [0xc0 | (code >> 6), 0x80 | (code & 63)];
+    if (code < 0x10000) return [0xe0 | (code >> 12), 0x80 | ((code >> 6) & 63), 0x80 | (code & 63)];
+    return [0xf0 | (code >> 18), 0x80 | ((code >> 12) & 63), 0x80 | ((code >> 6) & 63), 0x80 | (code & 63)];
+  });
+}
+
+/** A name of any script as a PDF name: every byte of its UTF-8 written out, so that brackets, spaces and the like survive. */
+const nameOf = (text: string): PDFName => PDFName.of(utf8(text).map((byte) => `#${byte.toString(16).toUpperCase().padStart(2, '0')}`).join(''));
+
+/** A spot ink's colour space: its plate's name, and the mix that stands in for it (ISO 32000-1, 8.6.6.4). */
+function separation(context: PDFContext, name: PDFName, cmyk: readonly number[]): PDFArray {
+  const tint = context.obj({ FunctionType: 2, Domain: [0, 1], C0: [0, 0, 0, 0], C1: cmyk.map((share) => share / 100), N: 1 });
+  const space = PDFArray.withContext(context);
+  for (const part of [PDFName.of('Separation'), name, PDFName.of('DeviceCMYK'), context.register(tint)]) space.push(part);
+  return space;
+}
+
+interface Boxes { readonly media: readonly number[]; readonly bleed: readonly number[]; readonly trim: readonly number[]; /** From the sheet's corner to the medium's, mm. */ readonly outMm: number }
+
+/** Page boxes in points, the lower left corner of the medium being the origin. */
+function boxesOf({ widthMm, heightMm, bleedMm }: Sheet, marks: boolean): Boxes {
+  const outMm = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;
+  const points = (mm: number): number => mm / MM_PER_POINT;
+  const box = (x: number, w: number, h: number): number[] => [x, x, x + w, x + h].map(points);
+  return {
+    outMm, media: box(0, widthMm + 2 * outMm, heightMm + 2 * outMm), trim: box(outMm, widthMm, heightMm),
+    bleed: box(outMm - bleedMm, widthMm + 2 * bleedMm, heightMm + 2 * bleedMm),
+  };
+}
+
+const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
+
+/** Draws the marks in the colour that prints on every plate. */
+function sendMarks(sheet: Sheet, sink: ContentSink): void {
+  const { lines, circles } = printMarks(sheet);
+  sink.text.ascii(`q\n/${ALL} CS 1 SCN ${MARK_MM} w\n`);
+  for (const [x0, y0, x1, y1] of lines) { sink.numbers(sink.text, 'm', x0, y0); sink.numbers(sink.text, 'l', x1, y1); sink.text.ascii('S\n'); }
+  for (const [x, y, radius] of circles) {
+    sink.numbers(sink.text, 'm', x + radius, y);
+    for (const cubic of roundCubics(x, y, radius, 0, 2 * Math.PI)) sink.numbers(sink.text, 'c', ...cubic);
+    sink.text.ascii('s\n');
+  }
+  sink.text.ascii('Q\n');
+}
+const ALL = 'AllPlates';
+
+function resources(context: PDFContext, spots: readonly DrawnInk[], spaces: ReadonlyMap<string, string>): PDFDict {
+  const colours = context.obj({});
+  for (const ink of spots) colours.set(PDFName.of(spaces.get(ink.id)!), context.register(separation(context, nameOf(ink.name), ink.cmyk)));
+  colours.set(PDFName.of(ALL), context.register(separation(context, PDFName.of('All'), [100, 100, 100, 100])));
+  const states = context.obj({});
+  for (const [name, on] of [[OVERPRINT, true], [KNOCK_OUT, false]] as const) states.set(PDFName.of(name), context.obj({ Type: 'ExtGState', OP: on, op: on, OPM: on ? 1 : 0 }));
+  const made = context.obj({});
+  made.set(PDFName.of('ColorSpace'), colours);
+  made.set(PDFName.of('ExtGState'), states);
+  return made;
+}
+
+function outputIntent(context: PDFContext, profile: Uint8Array): PDFArray {
+  const stream = context.flateStream(profile as unknown as string, { N: 4 }) as PDFRawStream;
+  const intent = context.obj({});
+  intent.set(PDFName.of('Type'), PDFName.of('OutputIntent'));
+  intent.set(PDFName.of('S'), PDFName.of('GTS_PDFX'));
+  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of('Under Arc coated'));
+  intent.set(PDFName.of('OutputCondition'), PDFString.of('Offset on coated paper'));
+  intent.set(PDFName.of('Info'), PDFString.of('Offset on coated paper, made from the FOGRA39 characterisation data'));
+  intent.set(PDFName.of('DestOutputProfile'), context.register(stream));
+  const list = PDFArray.withContext(context);
+  list.push(context.register(intent));
+  return list;
+}
+
+function metadata(context: PDFContext, title: string, id: string): PDFRef {
+  const bytes = Uint8Array.from(utf8(writeXmp({ title, date: DATE.xmp, id })));
+  const stream = context.stream(bytes as unknown as string, { Type: 'Metadata', Subtype: 'XML' });
+  return context.register(stream);
+}
+
 /**
- * Writes a drawing as a one-page PDF of outlines at true size: no fonts, no pictures, no dates, so that the
- * same drawing gives the same bytes. Media, trim and crop box are the sheet, exact to a ten-thousandth of a
- * point; colours are DeviceRGB as on the screen.
+ * Writes a drawing as a one-page PDF for print: outlines only, at true size, no fonts, no pictures; process inks in
+ * DeviceCMYK, spot inks as separations, overprint where an ink says so; media, bleed and trim box; the profile as output
+ * intent, XMP metadata, as PDF/X-4 asks for (docs/print-pdf.md). The same drawing gives the same bytes.
  */
-export async function writePdf(drawing: Drawing): Promise<Uint8Array> {
-  const { widthMm, heightMm } = drawing.sheet;
-  const width = widthMm / MM_PER_POINT;
-  const height = heightMm / MM_PER_POINT;
-  const sink = new ContentSink();
+export async function writePdf(drawing: Drawing, { marks, profile }: PdfOptions): Promise<Uint8Array> {
+  const { sheet, name } = drawing;
+  const { media, bleed, trim, outMm } = boxesOf(sheet, marks);
+  const spots = printedInks(drawing).filter((ink) => ink.kind === 'spot');
+  const spaces = new Map(spots.map((ink, i) => [ink.id, `Spot${i + 1}`]));
+  const sink = new ContentSink({ spaceOf: (ink) => spaces.get(ink.id) ?? null });
   const toPoints = 1 / MM_PER_POINT;
-  // Millimetres with y downwards become points with y upwards, once, for the whole page.
-  sink.text.ascii(`${toPoints.toFixed(10)} 0 0 ${(-toPoints).toFixed(10)} 0 ${height.toFixed(6)} cm\n`);
+  // Millimetres of the sheet with y downwards become points of the medium with y upwards, once, for the whole page.
+  const [left, top] = [outMm * toPoints, (sheet.heightMm + outMm) * toPoints];
+  sink.text.ascii(`${toPoints.toFixed(10)} 0 0 ${(-toPoints).toFixed(10)} ${left.toFixed(6)} ${top.toFixed(6)} cm\n`);
+  sink.text.ascii('q\n');
+  sink.numbers(sink.text, 're W n', -sheet.bleedMm, -sheet.bleedMm, sheet.widthMm + 2 * sheet.bleedMm, sheet.heightMm + 2 * sheet.bleedMm);
   sendDrawing(drawing, sink);
+  sink.text.ascii('Q\n');
+  if (marks) sendMarks(sheet, sink);
   const document = await PDFDocument.create({ updateMetadata: false });
-  const { context } = document;
-  const page = document.addPage([width, height]);
-  page.setTrimBox(0, 0, width, height);
-  const content = context.flateStream(sink.text.toBytes() as unknown as string) as PDFRawStream;
-  page.node.set(PDFName.of('Contents'), context.register(content));
+  const { context, catalog } = document;
+  context.header = PDFHeader.forVersion(1, 6);
+  const id = fingerprint(`${name}\n${sink.text.toString()}\n${media.join(' ')}`);
+  const page = document.addPage([rounded(media[2]!), rounded(media[3]!)]);
+  for (const [box, values] of [['MediaBox', media], ['BleedBox', bleed], ['TrimBox', trim]] as const) page.node.set(PDFName.of(box), context.obj(values.map((value) => PDFNumber.of(rounded(value)))));
+  page.node.delete(PDFName.of('CropBox'));
+  page.node.set(PDFName.of('Resources'), context.register(resources(context, spots, spaces)));
+  page.node.set(PDFName.of('Contents'), context.register(context.flateStream(sink.text.toBytes() as unknown as string) as PDFRawStream));
+  catalog.set(PDFName.of('OutputIntents'), outputIntent(context, profile));
+  catalog.set(PDFName.of('Metadata'), metadata(context, name, id));
   const info = context.obj({});
-  info.set(PDFName.of('Title'), PDFHexString.fromText(drawing.name));
-  info.set(PDFName.of('Producer'), PDFString.of('Under Arc'));
+  info.set(PDFName.of('Title'), PDFHexString.fromText(name));
+  for (const part of ['Producer', 'Creator']) info.set(PDFName.of(part), PDFString.of('Under Arc'));
+  for (const part of ['CreationDate', 'ModDate']) info.set(PDFName.of(part), PDFString.of(DATE.pdf));
+  info.set(PDFName.of('Trapped'), PDFName.of('False'));
   context.trailerInfo.Info = context.register(info);
-  const id = PDFHexString.of(fingerprint(`${drawing.name}\n${sink.text.toString()}`));
-  context.trailerInfo.ID = context.obj([id, id]);
+  const identifier = PDFHexString.of(id);
+  context.trailerInfo.ID = context.obj([identifier, identifier]);
   return document.save({ useObjectStreams: false, updateFieldAppearances: false });
 }

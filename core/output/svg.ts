@@ -38,11 +38,30 @@ class PathDataSink implements Sink {
   toString(): string { return this.text.toString(); }
 }
 
-const escape = (text: string): string =>
+/** Name of the elements that list inks. */
+const INKS = 'https://under-arc.invalid/inks';
+
+export const escape = (text: string): string =>
   text.replace(/[&<>"\u0000-\u001f]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? ' ');
 
-const paintAttributes = ({ fill, stroke }: Paint): string =>
-  `fill="${fill ?? 'none'}"${stroke ? ` stroke="${stroke.colour}" stroke-width="${stroke.widthMm}"` : ''}`;
+/** Attributes of a paint: its inks as classes, their screen colours as presentation. */
+function paintAttributes({ fill, stroke, under }: Paint): string {
+  const classes = [...(fill ? [`fill-${fill.id}`] : []), ...(stroke ? [`stroke-${stroke.ink.id}`] : [])].join(' ');
+  const line = stroke ? [
+    ` stroke="${stroke.ink.screen}" stroke-width="${stroke.widthMm}"`,
+    stroke.join === 'mitre' ? '' : ` stroke-linejoin="${stroke.join}"`,
+    stroke.dashMm ? ` stroke-dasharray="${stroke.dashMm.map((mm) => Number(mm.toFixed(5))).join(' ')}"` : '',
+    under && fill ? ' paint-order="stroke"' : '',
+  ].join('') : '';
+  return `class="${classes}" fill="${fill?.screen ?? 'none'}"${line}`;
+}
+
+/** The inks of a drawing for whoever prints it: what SVG has no words for. */
+const inkList = ({ inks }: Drawing): string => [
+  '<metadata>', `<inks xmlns="${INKS}">`,
+  ...inks.map(({ id, name, kind, cmyk, overprint }) => `<ink class="${id}" name="${escape(name)}" kind="${kind}" cmyk="${cmyk.join(' ')}"${overprint ? ' overprint="yes"' : ''}/>`),
+  '</inks>', '</metadata>',
+].join('');
 
 /** Writes one path element for each painted outline. */
 class ElementSink extends PathDataSink {
@@ -61,7 +80,7 @@ export interface SvgOptions {
 
 /**
  * Writes a drawing as an SVG of outlines at true size: one path for each painted outline, mm as user units,
- * no text, no fonts, no references. SVG 1.1 and 2.
+ * no text, no fonts, no references; inks are classes, listed in the metadata with their mixes. SVG 1.1 and 2.
  */
 export function writeSvg(drawing: Drawing, options: SvgOptions = {}): string {
   const { widthMm, heightMm } = drawing.sheet;
@@ -71,6 +90,7 @@ export function writeSvg(drawing: Drawing, options: SvgOptions = {}): string {
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}">`,
     `<title>${escape(drawing.name)}</title>`,
+    ...(drawing.inks.length > 0 ? [inkList(drawing)] : []),
     ...sink.elements,
     '</svg>',
     '',

@@ -1,5 +1,6 @@
 import type * as yup from 'yup';
-import { pieceSchema, unionOf } from './schema';
+import { unionOf } from './rules';
+import { pieceSchema } from './schema';
 
 type Json = Record<string, unknown>;
 
@@ -14,7 +15,8 @@ const param = (described: Described, test: string, name: string): unknown =>
   described.tests?.find((one) => one.name === test)?.params?.[name];
 
 function withLimits(described: Described, json: Json): Json {
-  const [min, max] = [param(described, 'min', 'min'), param(described, 'max', 'max')];
+  const exactly = param(described, 'length', 'length');
+  const [min, max] = [param(described, 'min', 'min') ?? exactly, param(described, 'max', 'max') ?? exactly];
   const names = described.type === 'number' ? ['minimum', 'maximum'] : described.type === 'string' ? ['minLength', 'maxLength'] : ['minItems', 'maxItems'];
   if (min !== undefined) json[names[0]!] = min;
   if (max !== undefined) json[names[1]!] = max;
@@ -60,6 +62,6 @@ function convert(schema: yup.AnySchema): Json {
  */
 export const pieceJsonSchema = (): Json => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'Under Arc piece, format version 4',
+  title: 'Under Arc piece, format version 5',
   ...convert(pieceSchema),
 });

@@ -1,6 +1,6 @@
-import type { Curve, CurveShape, Fit, Lettering, Ornaments, Piece, Sheet, Side, Spacing, Tops, Tracing } from './types';
+import type { Curve, CurveShape, Fit, InkId, Lettering, Ornaments, Piece, Sheet, Side, Spacing, Stroke, Style, Tops, Tracing } from './types';
+import { STYLE_FIELDS } from './types';
 
-const INK = '#20303a';
 
 /** Spaced as the face is. */
 export const STANDARD_SPACING: Spacing = { tracking: 0, words: 1, measuredAt: 0.5, kerning: true, ligatures: true, evenOut: 0, leastGapMm: 0.1 };
@@ -8,12 +8,13 @@ export const STANDARD_SPACING: Spacing = { tracking: 0, words: 1, measuredAt: 0.
 /** Filled by nothing; when asked to, first by tracking, then by wider or narrower letters, then by their size. */
 export const STANDARD_FIT: Fit = {
   kept: false,
+  baseRadiusMm: null,
   rules: [{ by: 'tracking', least: -20, most: 120 }, { by: 'width', least: 0.92, most: 1.08 }, { by: 'size', least: 0.5, most: 2 }],
 };
 
 /** Ornaments as they are first put between the letterings of a curve. */
 export const makeOrnaments = (id: string, name: string, curveId: string, fill: string | null): Ornaments =>
-  ({ type: 'ornaments', id, name, curveId, sign: { kind: 'diamond' }, height: 0.5, count: 1, turnDeg: 0, offMm: 0, fill: fill ?? INK, stroke: null });
+  ({ type: 'ornaments', id, name, curveId, sign: { kind: 'diamond' }, height: 0.5, count: 1, turnDeg: 0, offMm: 0, fill, stroke: null });
 
 /** A name that no curve and no picture of the piece has yet: "Circle", "Circle 2", … */
 export function freeName(piece: Piece, title: string): string {
@@ -26,7 +27,7 @@ export function freeName(piece: Piece, title: string): string {
 
 /** A curve without ink. */
 export const makeCurve = (id: string, name: string, shape: CurveShape): Curve =>
-  ({ type: 'curve', id, name, shape, locked: false, hidden: false, fill: null, stroke: null });
+  ({ type: 'curve', id, name, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [] });
 
 /** From line to line, in heights of the capitals. */
 const LINES = 1.6;
@@ -55,10 +56,12 @@ export interface NewLettering {
   readonly bookends: Lettering['bookends'];
   /** A lettering to take after: face, size, spacing, ink, and on the same side the same band. */
   readonly like: Lettering | null;
+  /** What it is filled with where there is none to take after. */
+  readonly ink: InkId | null;
 }
 
 /** A lettering without words, ready to be typed into. */
-export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, like }: NewLettering): Lettering {
+export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, like, ink }: NewLettering): Lettering {
   const capMm = Math.round(Math.min(Math.max(sizeMm * 0.18, 2), 12) * 2) / 2;
   const shift = like && like.seat.side === side ? like.seat.baselineShiftMm * (like.seat.tops === tops ? 1 : -1) : 0;
   return {
@@ -72,7 +75,14 @@ export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, lik
     spacing: like?.spacing ?? STANDARD_SPACING, fit: STANDARD_FIT,
     corners: like?.corners ?? { kind: 'round', radiusMm: 2 },
     stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null,
-    fill: like ? like.fill : INK,
-    stroke: like?.stroke ?? null,
+    fill: like ? like.fill : ink,
+    stroke: like?.stroke ?? null, halo: like?.halo ?? null, shade: like?.shade ?? null, underline: like?.underline ?? null, united: like?.united ?? false, hidden: false,
   };
 }
+
+/** A stroke as it is first given: thin, centred, with mitred corners. */
+export const makeStroke = (ink: InkId, widthMm = 0.35): Stroke => ({ ink, widthMm, join: 'mitre', place: 'centre', dash: null, under: false });
+
+/** A style with what a lettering looks like now. */
+export const makeStyle = (id: string, name: string, lettering: Lettering): Style =>
+  ({ id, name, of: Object.fromEntries(STYLE_FIELDS.map((field) => [field, lettering[field]])) as unknown as Style['of'] });

@@ -1,3 +1,5 @@
+import { fromHex, nearestCmyk } from '../ink/colour';
+import { STANDARD_INKS } from './inks';
 import { STANDARD_FIT } from './make';
 
 type Older = Record<string, unknown>;
@@ -49,5 +51,32 @@ function fromVersion3(older: Older): Older {
   };
 }
 
+/** What every lettering of version 4 was without saying so. */
+const LETTERING_5: Older = { hidden: false, halo: null, shade: null, underline: null, united: false };
+
+/** Version 4 had screen colours instead of inks: each becomes a process ink that looks the same. */
+function fromVersion4(older: Older): Older {
+  const { items } = older;
+  const inks = new Map<string, Older>();
+  const inkOf = (colour: unknown): unknown => {
+    if (typeof colour !== 'string' || !/^#[0-9a-f]{6}$/.test(colour)) return colour;
+    if (!inks.has(colour)) inks.set(colour, { id: `ink${inks.size + 1}`, name: `Ink ${inks.size + 1}`, kind: 'process', cmyk: nearestCmyk(fromHex(colour)), overprint: false });
+    return inks.get(colour)!['id'];
+  };
+  const strokeOf = (stroke: unknown): unknown => {
+    if (typeof stroke !== 'object' || stroke === null) return stroke;
+    const { colour, ...rest } = stroke as Older;
+    return { ink: inkOf(colour), join: 'mitre', place: 'centre', dash: null, under: false, ...rest };
+  };
+  const upgraded = Array.isArray(items) ? items.map((item: Older | null) => {
+    const type = item?.['type'];
+    if (!item || type === 'tracing' || typeof type !== 'string') return item;
+    const inked = { ...item, ...('fill' in item ? { fill: inkOf(item['fill']) } : {}), ...('stroke' in item ? { stroke: strokeOf(item['stroke']) } : {}) };
+    if (type === 'curve') return { cuts: [], ...inked };
+    return type === 'lettering' ? { ...LETTERING_5, ...inked, fit: typeof item['fit'] === 'object' ? { baseRadiusMm: null, ...(item['fit'] as Older) } : item['fit'] } : inked;
+  }) : items;
+  return { ...older, version: 5, paper: '#ffffff', inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS, styles: [], items: upgraded };
+}
+
 /** From each older version to the next; the entry at n turns version n into version n + 1. */
-export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3 };
+export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3, 4: fromVersion4 };

@@ -2,10 +2,10 @@ import { ValidationError } from 'yup';
 import { fail, ok, type Problem, type Result } from '../result';
 import { MIGRATIONS } from './migrations';
 import { pieceSchema } from './schema';
-import { holdersOf, parentsOf, type Piece } from './types';
+import { holdersOf, parentsOf, type Lettering, type Piece } from './types';
 
 /** The newest version of the piece format. */
-export const CURRENT_VERSION = 4;
+export const CURRENT_VERSION = 5;
 
 /** All problems that a schema finds, each with the path of its field (`items[2].shape.radiusMm`). */
 export function problemsOf(schema: { validateSync: (value: unknown, options: object) => unknown }, value: unknown): Problem[] {
@@ -38,9 +38,36 @@ const describe = (error: ValidationError): string => {
   return `${error.path || 'The piece'} has a field that is not known: ${unknownNames(error)}. Remove it, or check its spelling.`;
 };
 
+/** Every ink that an item or a style asks for, with the name of the field that does. */
+function inksOf(item: Partial<Pick<Lettering, 'fill' | 'stroke' | 'halo' | 'shade' | 'underline'>>): [field: string, ink: string][] {
+  const { fill, stroke, halo, shade, underline } = item;
+  return [
+    ...(fill ? [['fill', fill] as [string, string]] : []),
+    ...Object.entries({ stroke, halo, shade, underline }).flatMap(([field, paint]): [string, string][] => (paint ? [[`${field}.ink`, paint.ink]] : [])),
+  ];
+}
+
+/** Inks have ids and names of their own, and every ink that is asked for is there. */
+function inkProblems(piece: Piece): Problem[] {
+  const ids = new Set<string>(), names = new Set<string>();
+  const problems = piece.inks.flatMap(({ id, name }, index): Problem[] => {
+    const [twiceId, twiceName] = [ids.has(id), names.has(name)];
+    ids.add(id);
+    names.add(name);
+    return [
+      ...(twiceId ? [{ code: 'same-id', field: `inks[${index}].id`, value: id, message: `inks[${index}].id is used twice: ${id}. Give every ink an id of its own.` }] : []),
+      ...(twiceName ? [{ code: 'same-name', field: `inks[${index}].name`, value: name, message: `Two inks are called “${name}”. Give every ink a name of its own, or the printer cannot tell them apart.` }] : []),
+    ];
+  });
+  const asked = [...piece.items.map((item, i) => [`items[${i}]`, item] as const), ...piece.styles.map(({ of }, i) => [`styles[${i}].of`, of] as const)];
+  return [...problems, ...asked.flatMap(([path, one]) => inksOf(one as Partial<Lettering>).flatMap(([field, ink]): Problem[] => (ids.has(ink) ? [] : [
+    { code: 'unknown-ink', field: `${path}.${field}`, value: ink, message: `${path}.${field} names an ink that is not in the piece: ${ink}.` },
+  ])))];
+}
+
 /** Rules that go across items: ids are unique, and every lettering's curve is there. */
 function crossProblems(piece: Piece): Problem[] {
-  const problems: Problem[] = [];
+  const problems: Problem[] = inkProblems(piece);
   const seen = new Set<string>();
   const curves = new Set(piece.items.filter((item) => item.type === 'curve').map((item) => item.id));
   piece.items.forEach((item, index) => {

@@ -9,72 +9,22 @@ import { midwaySchema } from './shapes/midway';
 import { parallelSchema } from './shapes/parallel';
 import { polygonSchema } from './shapes/polygon';
 import { rectangleSchema } from './shapes/rectangle';
+import { sealSchema } from './shapes/seal';
 import { spiralSchema } from './shapes/spiral';
 import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
 import { limited, point } from './shapes/fields';
+import { cutSchema, haloSchema, inkId, inkSchema, shadeSchema, strokeSchema as stroke, underlineSchema } from './inkSchema';
+import { flag, id, list, object, tagged, text, union } from './rules';
 import type {
   Adjustment, Alignment, Anchor, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Piece, Seat,
-  SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Stroke, Tops, Tracing, Twin, TwinShare,
+  Cut, Ink, SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Style, StyleField, Tops, Tracing, Twin, TwinShare,
 } from './types';
-
-/** Discriminated unions: one schema a member, chosen by the tag. */
-export interface Union {
-  readonly tag: string;
-  readonly members: Readonly<Record<string, yup.ObjectSchema<yup.AnyObject>>>;
-  readonly nullable: boolean;
-}
-
-const UNION = 'union';
-
-/** A schema that picks the member named by the value's tag, and reports the tag when there is none. */
-function union<T extends object | null>(tag: string, members: Record<string, yup.ObjectSchema<any>>, nullable = false): yup.Lazy<T, yup.AnyObject, any> {
-  const known = Object.keys(members);
-  const unknown = yup.mixed().test('known-tag', (value, context) => {
-    const given = (value as Record<string, unknown> | null | undefined)?.[tag];
-    return context.createError({
-      message: given === undefined
-        ? `${context.path} must be an object with "${tag}": one of ${known.join(', ')}`
-        : `${context.path}.${tag} must be one of ${known.join(', ')}`,
-    });
-  });
-  const none = yup.mixed().nullable();
-  const lazy = yup.lazy((value: unknown) => {
-    if (nullable && value === null) return none as never;
-    const given = (value as Record<string, unknown> | null | undefined)?.[tag];
-    return (typeof given === 'string' && Object.hasOwn(members, given) ? members[given]! : unknown) as never;
-  }) as unknown as yup.Lazy<T, yup.AnyObject, any>;
-  (lazy as unknown as Record<string, unknown>)[UNION] = { tag, members, nullable } satisfies Union;
-  return lazy;
-}
-
-/** The members of a union made above, for the JSON Schema; null for any other schema. */
-export const unionOf = (schema: unknown): Union | null =>
-  ((schema as Record<string, unknown>)[UNION] as Union | undefined) ?? null;
-
-const tagged = <T extends string>(...values: T[]): yup.StringSchema<T> =>
-  yup.string<T>().strict().oneOf(values).required() as yup.StringSchema<T>;
-/** An object of exactly the fields of T, each checked for T's own type: the compiler holds rules and types together. */
-const object = <T extends object>(shape: { [K in keyof T]-?: yup.ISchema<T[K], any, any, any> }): yup.ObjectSchema<any> =>
-  yup.object(shape as yup.ObjectShape).strict().noUnknown().required().typeError('${path} must be an object') as yup.ObjectSchema<any>;
-
-const id = (): yup.StringSchema<string> =>
-  yup.string().strict().required().matches(/^[A-Za-z0-9_-]{1,40}$/, '${path} must be 1 to 40 letters, digits, - or _');
-const colour = (): yup.StringSchema<string | null> =>
-  yup.string().strict().nullable().defined().matches(/^#[0-9a-f]{6}$/, { message: '${path} must be a colour as #rrggbb, or null', excludeEmptyString: false }) as yup.StringSchema<string | null>;
-const text = (name: 'wordingLength' | 'nameLength'): yup.StringSchema<string> =>
-  yup.string().strict().defined().min(LIMITS[name].min).max(LIMITS[name].max);
-const flag = (): yup.BooleanSchema<boolean> => yup.boolean().strict().required();
-
-const stroke = object<Stroke>({
-  colour: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),
-  widthMm: limited('strokeMm'),
-}).nullable().defined();
 
 /** One line a curve kind. */
 const shapes: Record<CurveKindName, yup.ObjectSchema<any>> = {
   circle: circleSchema, arc: arcSchema, ellipse: ellipseSchema, spiral: spiralSchema, wave: waveSchema, line: lineSchema,
-  rectangle: rectangleSchema, polygon: polygonSchema, star: starSchema, drawn: drawnSchema, parallel: parallelSchema,
+  rectangle: rectangleSchema, polygon: polygonSchema, star: starSchema, seal: sealSchema, drawn: drawnSchema, parallel: parallelSchema,
   midway: midwaySchema,
 };
 export const shapeSchema = union<CurveShape>('kind', shapes);
@@ -86,8 +36,9 @@ const curveSchema: yup.ObjectSchema<any> = object<Curve>({
   shape: shapeSchema,
   locked: flag(),
   hidden: flag(),
-  fill: colour(),
+  fill: inkId().nullable().defined(),
   stroke,
+  cuts: list<Cut>(cutSchema, LIMITS.cuts),
 });
 
 const sizeSchema = union<LetterSize>('by', {
@@ -126,7 +77,7 @@ const axisSchema = object<AxisSetting>({
 
 const twinSchema = object<Twin>({
   of: id(),
-  shares: yup.array().strict().of(tagged<TwinShare>('face', 'size', 'space', 'stance', 'ink', 'band')).required().max(LIMITS.twinShares.max) as unknown as yup.ISchema<readonly TwinShare[]>,
+  shares: list<TwinShare>(tagged<TwinShare>('face', 'size', 'space', 'stance', 'ink', 'band'), LIMITS.twinShares),
 }).nullable().defined();
 
 const adjustmentSchema = object<Adjustment>({
@@ -146,18 +97,39 @@ const cornersSchema = union<Corners>('kind', {
   straight: object<Extract<Corners, { kind: 'straight' }>>({ kind: tagged('straight') }),
 });
 
-const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
-  type: tagged('lettering'),
-  id: id(),
-  curveId: id(),
-  wording: text('wordingLength'),
+/** What a lettering has in common with a style. */
+const styleFields: { [K in StyleField]: yup.ISchema<Lettering[K], any, any, any> } = {
   letterCase: tagged<LetterCase>('typed', 'capitals', 'small-capitals'),
   lineDistanceMm: limited('lineDistanceMm'),
   faceId: id(),
   size: sizeSchema,
   width: limited('widthFactor'),
-  features: yup.array().strict().of(featureSchema).required().max(LIMITS.features.max) as unknown as yup.ISchema<readonly FeatureSwitch[]>,
-  axes: yup.array().strict().of(axisSchema).required().max(LIMITS.axes.max) as unknown as yup.ISchema<readonly AxisSetting[]>,
+  features: list<FeatureSwitch>(featureSchema, LIMITS.features),
+  axes: list<AxisSetting>(axisSchema, LIMITS.axes),
+  spacing: object<Spacing>({
+    tracking: limited('tracking'),
+    words: limited('wordSpace'),
+    measuredAt: limited('measuredAt'),
+    kerning: flag(),
+    ligatures: flag(),
+    evenOut: limited('fraction'),
+    leastGapMm: limited('leastGapMm'),
+  }),
+  corners: cornersSchema,
+  stance: stanceSchema,
+  fill: inkId().nullable().defined(),
+  stroke,
+  halo: haloSchema,
+  shade: shadeSchema,
+  underline: underlineSchema,
+  united: flag(),
+};
+
+const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
+  type: tagged('lettering'),
+  id: id(),
+  curveId: id(),
+  wording: text('wordingLength'),
   seat: object<Seat>({
     tops: tagged<Tops>('outward', 'inward'),
     side: tagged<Side>('outside', 'on', 'inside'),
@@ -172,26 +144,18 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
     by: tagged<Anchor['by']>('ink', 'advance'),
   }),
   bookends: object<Bookends>({ startU: limited('fraction'), endU: limited('fraction') }),
-  spacing: object<Spacing>({
-    tracking: limited('tracking'),
-    words: limited('wordSpace'),
-    measuredAt: limited('measuredAt'),
-    kerning: flag(),
-    ligatures: flag(),
-    evenOut: limited('fraction'),
-    leastGapMm: limited('leastGapMm'),
-  }),
   fit: object<Fit>({
     kept: flag(),
-    rules: yup.array().strict().of(fitRuleSchema as never).required().min(LIMITS.fitRules.min).max(LIMITS.fitRules.max) as unknown as yup.ISchema<readonly FitRule[]>,
+    baseRadiusMm: limited('radiusMm').nullable().defined(),
+    rules: list<FitRule>(fitRuleSchema, LIMITS.fitRules),
   }),
-  corners: cornersSchema,
-  stance: stanceSchema,
-  adjustments: yup.array().strict().of(adjustmentSchema).required().max(LIMITS.adjustments.max) as unknown as yup.ISchema<readonly Adjustment[]>,
+  adjustments: list<Adjustment>(adjustmentSchema, LIMITS.adjustments),
   twin: twinSchema,
-  fill: colour(),
-  stroke,
+  hidden: flag(),
+  ...styleFields,
 });
+
+const styleSchema = object<Style>({ id: id(), name: text('nameLength'), of: object<Style['of']>(styleFields) });
 
 const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({
   type: tagged('tracing'),
@@ -225,7 +189,7 @@ const ornamentsSchema: yup.ObjectSchema<any> = object<Ornaments>({
   count: limited('ornamentCount').integer('${path} must be a whole number'),
   turnDeg: limited('clockDeg'),
   offMm: limited('nudgeMm'),
-  fill: colour(),
+  fill: inkId().nullable().defined(),
   stroke,
 });
 
@@ -241,9 +205,12 @@ const guideSchema = object<Guide>({ runs: tagged<Guide['runs']>('across', 'down'
 
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
-  version: yup.number<4>().strict().oneOf([4]).required(),
+  version: yup.number<5>().strict().oneOf([5]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
-  guides: yup.array().strict().of(guideSchema).required().max(LIMITS.guides.max) as unknown as yup.ISchema<readonly Guide[]>,
-  items: yup.array().strict().of(itemSchema as never).required().max(LIMITS.items.max) as unknown as yup.ISchema<readonly Item[]>,
+  paper: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),
+  inks: list<Ink>(inkSchema, LIMITS.inks),
+  styles: list<Style>(styleSchema, LIMITS.styles),
+  guides: list<Guide>(guideSchema, LIMITS.guides),
+  items: list<Item>(itemSchema, LIMITS.items),
 });

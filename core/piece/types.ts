@@ -7,26 +7,19 @@ import type { MidwayShape } from './shapes/midway';
 import type { ParallelShape } from './shapes/parallel';
 import type { PolygonShape } from './shapes/polygon';
 import type { RectangleShape } from './shapes/rectangle';
+import type { SealShape } from './shapes/seal';
 import type { SpiralShape } from './shapes/spiral';
 import type { StarShape } from './shapes/star';
 import type { WaveShape } from './shapes/wave';
 
+import type { Cut, Halo, Ink, InkId, Shade, Stroke, Underline } from './inks';
 import type { Point } from './point';
 
-export type { Point };
-
-/** A screen colour, `#rrggbb` in lower case. */
-export type Colour = string;
-
-export interface Stroke {
-  readonly colour: Colour;
-  /** Width in mm, centred on the outline. */
-  readonly widthMm: number;
-}
+export type { Cut, Halo, Ink, InkId, Point, Shade, Stroke, Underline };
 
 /** The parameters of a curve. One member a kind, told apart by `kind`. */
 export type CurveShape =
-  | CircleShape | ArcShape | EllipseShape | SpiralShape | WaveShape | LineShape | RectangleShape | PolygonShape | StarShape
+  | CircleShape | ArcShape | EllipseShape | SpiralShape | WaveShape | LineShape | RectangleShape | PolygonShape | StarShape | SealShape
   | DrawnShape | ParallelShape | MidwayShape;
 export type CurveKindName = CurveShape['kind'];
 
@@ -39,8 +32,10 @@ export interface Curve {
   /** A locked curve is not moved or changed by the pointer; a hidden one is not shown and does not print. */
   readonly locked: boolean;
   readonly hidden: boolean;
-  readonly fill: Colour | null;
+  readonly fill: InkId | null;
   readonly stroke: Stroke | null;
+  /** What is cut out of its fill. */
+  readonly cuts: readonly Cut[];
 }
 
 /**
@@ -145,6 +140,11 @@ export interface FitRule {
 export interface Fit {
   /** Whether it is kept filled, whatever changes. */
   readonly kept: boolean;
+  /**
+   * Where a kept rule changes the radius: what its shares are counted from, the radius of a circle as long as the curve
+   * was when it was last given its size by hand, mm. Null otherwise.
+   */
+  readonly baseRadiusMm: number | null;
   readonly rules: readonly FitRule[];
 }
 
@@ -230,8 +230,28 @@ export interface Lettering {
   readonly adjustments: readonly Adjustment[];
   /** The lettering that it keeps in step with; null for none. */
   readonly twin: Twin | null;
-  readonly fill: Colour | null;
+  /** A hidden lettering keeps its place in the piece; it is not shown and does not print. */
+  readonly hidden: boolean;
+  readonly fill: InkId | null;
   readonly stroke: Stroke | null;
+  readonly halo: Halo | null;
+  readonly shade: Shade | null;
+  readonly underline: Underline | null;
+  /** Whether letters that overlap are made one outline. */
+  readonly united: boolean;
+}
+
+/** What a style keeps of a lettering: face, size, spacing, stance and inks; neither words nor place. */
+export const STYLE_FIELDS = [
+  'letterCase', 'lineDistanceMm', 'faceId', 'size', 'width', 'features', 'axes', 'spacing', 'corners', 'stance', 'fill', 'stroke', 'halo', 'shade', 'underline', 'united',
+] as const satisfies readonly (keyof Lettering)[];
+export type StyleField = (typeof STYLE_FIELDS)[number];
+
+/** A look of lettering under a name, to be applied to others. */
+export interface Style {
+  readonly id: string;
+  readonly name: string;
+  readonly of: Pick<Lettering, StyleField>;
 }
 
 /** A picture that lies under the sheet to be traced. It is no part of the design and never printed. */
@@ -274,7 +294,7 @@ export interface Ornaments {
   readonly turnDeg: number;
   /** Moved towards the tops of the letters before it, mm. */
   readonly offMm: number;
-  readonly fill: Colour | null;
+  readonly fill: InkId | null;
   readonly stroke: Stroke | null;
 }
 
@@ -296,9 +316,13 @@ export interface Guide {
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
-  readonly version: 4;
+  readonly version: 5;
   readonly name: string;
   readonly sheet: Sheet;
+  /** Colour of the paper on the screen, `#rrggbb`; it is not printed. */
+  readonly paper: string;
+  readonly inks: readonly Ink[];
+  readonly styles: readonly Style[];
   readonly guides: readonly Guide[];
   readonly items: readonly Item[];
 }

@@ -24,7 +24,7 @@ const CHECKS: readonly Check[] = [noTrack, notSet, missingFace, fold, overset, n
  */
 export function proofPiece(piece: Piece, faces: Faces, evenings?: Evenings): Finding[] {
   const tracks = tracksOf(piece);
-  const settings = piece.items.filter(isLettering).map((lettering) => {
+  const settings = piece.items.filter(isLettering).filter((one) => !one.hidden).map((lettering) => {
     const curve = findCurve(piece, lettering.curveId)!;
     return { lettering, curve, set: settingOf(lettering, tracks, faces, evenings) };
   });

@@ -1,4 +1,5 @@
-import { crowdedOrnaments, paintOrnaments } from '../drawing/drawPiece';
+import { crowdedOrnaments } from '../drawing/drawPiece';
+import { ornamentsBetween } from '../drawing/paint';
 import { isOrnaments } from '../piece/types';
 import type { Check } from './check';
 
@@ -7,7 +8,7 @@ export const ornamentRoom: Check = ({ piece, tracks, settings }) => piece.items.
   const track = tracks.get(item.curveId);
   if (!track?.ok) return [];
   const sets = settings.flatMap(({ lettering, set }) => (lettering.curveId === item.curveId && set.ok ? [set.value] : []));
-  const { set } = paintOrnaments(item, track.value, sets);
+  const set = ornamentsBetween(item, track.value, sets);
   const crowded = crowdedOrnaments(set);
   return crowded ? [{ code: crowded.code, message: crowded.message, itemId: item.id, mm: -set.whiteMm }] : [];
 });

@@ -165,6 +165,10 @@ export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: Cur
     } else lettering = withValue(lettering, rule.by, made.value);
     if (Math.abs(leftMm) < MEETS_MM) break;
   }
+  if (steps.length === 0) {
+    const set = setLettering(lettering, track, filling.face, filling.held, filling.evening);
+    if (set.ok) leftMm = roomLeft(set.value);
+  }
   return { lettering, shape: grown, steps, leftMm };
 }
 

@@ -3,7 +3,7 @@ import type { Track } from '../curves/kind';
 import { frameAt } from '../geometry/walk';
 import { normaliseDeg, type Vec } from '../geometry/vec';
 import { makeLettering } from '../piece/make';
-import type { Curve, Lettering } from '../piece/types';
+import type { Curve, InkId, Lettering } from '../piece/types';
 import { isClosed, nearestNamed, placeAtFraction } from './anchorPlaces';
 import { seenFromCurve } from './grips';
 import { readingDirection } from './seat';
@@ -21,8 +21,9 @@ function sizeOf({ shape }: Curve, track: Track): number {
  *
  * @param like another lettering of the curve to take after, or null
  * @param snapMm how near, along the curve, a named place draws the anchor
+ * @param ink what it is filled with where there is none to take after
  */
-export function setDown(id: string, curve: Curve, track: Track, at: Vec, like: Lettering | null, snapMm: number): Lettering {
+export function setDown(id: string, curve: Curve, track: Track, at: Vec, like: Lettering | null, snapMm: number, ink: InkId | null): Lettering {
   const seen = seenFromCurve(track, at);
   const near = nearestNamed(track, seen.u);
   const u = near.mm <= snapMm ? near.place.u : seen.u;
@@ -35,6 +36,7 @@ export function setDown(id: string, curve: Curve, track: Track, at: Vec, like: L
   const forward = readingDirection(track, tops) > 0;
   const opposite = (u + 0.5) % 1;
   return makeLettering({
+    ink,
     id, curve, sizeMm: sizeOf(curve, track), tops, like,
     side: seen.outwardMm >= 0 ? 'outside' : 'inside',
     at: placeAtFraction(track, u),

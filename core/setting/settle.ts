@@ -10,10 +10,12 @@ import { setLettering, type SetLettering } from './setLettering';
 /** Rounds in which filling and evening out settle with each other: evening changes the length a little, filling the gaps. */
 const ROUNDS = 2;
 
-const keptRules = ({ fit, anchor }: Lettering) => (fit.kept && anchor.align !== 'filled' ? fit.rules.filter((one) => one.by !== 'radius') : []);
+const isKept = ({ fit, anchor }: Lettering): boolean => fit.kept && anchor.align !== 'filled';
+/** The rules that are solved anew with every setting; a kept radius is a value of the curve, see `keepRadii`. */
+const keptRules = (lettering: Lettering) => (isKept(lettering) ? lettering.fit.rules.filter((one) => one.by !== 'radius') : []);
 
 /** Whether a lettering is filled or evened out, so that setting it takes more than one go. */
-export const needsSettling = (lettering: Lettering): boolean => lettering.wording.trim() !== '' && (lettering.spacing.evenOut > 0 || keptRules(lettering).length > 0);
+export const needsSettling = (lettering: Lettering): boolean => lettering.wording.trim() !== '' && (lettering.spacing.evenOut > 0 || isKept(lettering));
 
 /** The setting of a lettering as filled, told as that of the lettering in the piece. */
 function told(result: Result<SetLettering>, lettering: Lettering, unfilled: Problem | null): Result<SetLettering> {
@@ -31,7 +33,7 @@ function told(result: Result<SetLettering>, lettering: Lettering, unfilled: Prob
  */
 export function setWith(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null): Result<SetLettering> {
   const rules = keptRules(lettering);
-  if (rules.length === 0 || lettering.wording.trim() === '') return told(setLettering(lettering, track, face, held, evening), lettering, null);
+  if (!isKept(lettering) || lettering.wording.trim() === '') return told(setLettering(lettering, track, face, held, evening), lettering, null);
   const filling = { lettering, track, face, held, evening };
   const filled = fillRoom(filling, rules, null);
   return told(setLettering(filled.lettering, track, face, held, evening), lettering, fillProblem(filling, rules, filled, null));
@@ -51,7 +53,7 @@ export function settle(lettering: Lettering, track: Track, face: Face, held: rea
   if (!needsSettling(lettering)) return { result: setLettering(lettering, track, face, held), evening: null };
   const rules = keptRules(lettering);
   let evening = evenOut(lettering, track, face, held);
-  if (rules.length > 0 && evening) {
+  if (isKept(lettering) && evening) {
     for (let round = 0; round < ROUNDS; round++) {
       const filled = fillRoom({ lettering, track, face, held, evening }, rules, null).lettering;
       evening = evenOut(filled, track, face, held);

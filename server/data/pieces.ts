@@ -55,7 +55,10 @@ export async function setDeleted(db: Database, id: string, deleted: boolean): Pr
 export const olderPieces = (db: Database, version: number): Promise<{ id: string; document: unknown }[]> =>
   db.query("SELECT id, document FROM pieces WHERE (document->>'version')::integer < $1", [version]);
 
-/** Puts the same piece in a newer format; its revision and its log stay as they are. */
+/** Puts the same piece in a newer format. Its log goes: steps of an older format would undo into what no longer is. */
 export async function replaceDocument(db: Database, id: string, piece: Piece): Promise<void> {
-  await db.transact((tx) => tx.query('UPDATE pieces SET document = $2 WHERE id = $1', [id, JSON.stringify(piece)]));
+  await db.transact(async (tx) => {
+    await tx.query('UPDATE pieces SET document = $2 WHERE id = $1', [id, JSON.stringify(piece)]);
+    await tx.query('DELETE FROM changes WHERE piece_id = $1', [id]);
+  });
 }

@@ -69,7 +69,7 @@ const curveAt = (i: number): Track => trackOfShape({ kind: 'circle', centre: { x
 const lettering = (i: number, deg: number, edit: number): Lettering => ({
   type: 'lettering', id: `l${i}`, curveId: `c${i}`, wording: WORDS.slice(0, LETTERS - 1) + String.fromCharCode(65 + (edit % 26)), letterCase: 'typed', lineDistanceMm: 4, faceId: 'f', size: { by: 'cap', mm: 2.5 }, width: 1, features: [], axes: [],
   seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 }, anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' },
-  bookends: { startU: 0.5, endU: 0.5 }, corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, spacing: { ...STANDARD_SPACING, tracking: 20 }, fit: STANDARD_FIT, fill: '#20303a', stroke: null,
+  bookends: { startU: 0.5, endU: 0.5 }, corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, spacing: { ...STANDARD_SPACING, tracking: 20 }, fit: STANDARD_FIT, hidden: false, fill: 'deep', stroke: null, halo: null, shade: null, underline: null, united: false,
 });
 
 /** A ring of four cubics, for a browser and for us. */

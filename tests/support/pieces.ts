@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import type { ArcShape } from '#core/piece/shapes/arc';
 import type { CircleShape } from '#core/piece/shapes/circle';
 import type { Curve, CurveShape, Item, Lettering, Piece, Seat, Spacing } from '#core/piece/types';
+import { STANDARD_INKS } from '#core/piece/inks';
 import { STANDARD_FIT, STANDARD_SPACING } from '#core/piece/make';
 import { trackOf, type Track } from '#core/curves/index';
 import type { Face } from '#core/type/face';
@@ -23,7 +24,7 @@ export function track(shape: CurveShape): Track {
   return made.value;
 }
 
-export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, locked: false, hidden: false, fill: null, stroke: null });
+export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [] });
 
 /** A seat by the capitals that nothing holds. */
 export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outside', baselineShiftMm = 0): Seat => ({ tops, side, by: 'caps', hold: null, baselineShiftMm });
@@ -40,10 +41,10 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
     anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0.5, endU: 0.5 },
     spacing: STANDARD_SPACING, fit: STANDARD_FIT,
-    corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, fill: '#20303a', stroke: null,
+    corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, hidden: false, fill: 'deep', stroke: null, halo: null, shade: null, underline: null, united: false,
     ...changes,
   };
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 4, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, guides: [], items });
+  ({ format: 'under-arc-piece', version: 5, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], guides: [], items });

@@ -15,6 +15,7 @@ const CURVES: readonly { tool: Tool; name: string; path: string; title?: string 
   { tool: 'rectangle', name: 'Corners', path: 'M6 6h12a2 2 0 0 1 2 2v8a2 2 0 0 1-2 2H6a2 2 0 0 1-2-2V8a2 2 0 0 1 2-2Z', title: 'Rectangle' },
   { tool: 'polygon', name: 'Polygon', path: 'M12 4l7 4v8l-7 4-7-4V8Z' },
   { tool: 'star', name: 'Star', path: 'M12 4l2.300 5.200 5.700.6-4.300 3.800 1.300 5.600-5-3-5 3 1.300-5.600L4 9.800l5.700-.6Z' },
+  { tool: 'seal', name: 'Seal', path: 'M12 3l2 2 2.800-.6.8 2.700 2.700.8L19.700 11l1.600 2-2 2 .2 2.700-2.700.6-1.200 2.500-2.700-.7L11 21.500 8.800 20l-2.700.6-1-2.600-2.600-1 .7-2.700L1.900 12l1.700-2.200L3.100 7l2.700-.8.9-2.600 2.700.7Z', title: 'Disc with a rope, toothed or scalloped edge' },
   { tool: 'pen', name: 'Pen', path: 'M4 17C8 17 8 7 13 7s3 8 7 8M13 7h.01M4 17h.01M20 15h.01' },
   { tool: 'sketch', name: 'Sketch', path: 'M3 14c1.500-2 2.500 2 4 0s2-5 3.500-3 1 5 3 4 1.500-6 3.500-5 1.500 4 4 2' },
 ];
@@ -38,13 +39,13 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
         <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path :d="path" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
         {{ name }}
       </button>
-      <button type="button" class="wide" data-tool="bring-in" @click="bringing = true">
-        <svg viewBox="0 0 24 22" width="20" height="18" aria-hidden="true"><path d="M12 4v10M8 10l4 4 4-4M5 18h14" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
-        From SVG
+      <button type="button" data-tool="bring-in" title="Outlines of an SVG file as curves" @click="bringing = true">
+        <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path d="M12 4v10M8 10l4 4 4-4M5 18h14" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        SVG
       </button>
-      <button type="button" class="wide" data-tool="trace" :disabled="busy" title="A picture under the sheet, to trace; it is never printed" @click="pictureInput?.click()">
-        <svg viewBox="0 0 24 22" width="20" height="18" aria-hidden="true"><path d="M4 5h16v13H4ZM4 15l5-5 4 4 3-3 4 4M15.500 8.500h.01" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
-        {{ busy ? 'Bringing in…' : 'Picture' }}
+      <button type="button" data-tool="trace" :disabled="busy" title="A picture under the sheet, to trace; it is never printed" @click="pictureInput?.click()">
+        <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path d="M4 5h16v13H4ZM4 15l5-5 4 4 3-3 4 4M15.500 8.500h.01" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        {{ busy ? 'Wait…' : 'Picture' }}
       </button>
       <input ref="pictureInput" class="visually-hidden" type="file" accept="image/png,image/jpeg,image/webp" aria-label="Picture to trace" tabindex="-1" data-picture @change="onPicture">
     </div>
@@ -64,13 +65,13 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
 
 <style scoped>
 h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin: 10px 0 6px; }
-.tools { display: grid; grid-template-columns: repeat(4, 1fr); gap: 6px; }
+.tools { display: grid; grid-template-columns: repeat(5, minmax(0, 1fr)); gap: 5px; }
 .tools button {
   display: grid; justify-items: center; gap: 1px; padding: 6px 1px 5px; border: 1px solid var(--hairline); border-radius: 6px;
-  background: var(--field); cursor: pointer; font-size: 11.5px;
+  background: var(--field); cursor: pointer; font-size: 11px;
 }
 .tools .wide { grid-column: span 2; grid-auto-flow: column; justify-content: center; align-items: center; gap: 8px; }
-.tools .whole { grid-column: span 4; }
+.tools .whole { grid-column: span 5; }
 .tools button:hover { border-color: #a9a28f; }
 .tools button[aria-pressed='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); color: var(--teal); }
 </style>

@@ -39,6 +39,7 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
       <StancePanel :lettering="lettering" />
       <CornersPanel v-if="cornered" :lettering="lettering" />
       <InkPanel :item="lettering" />
+      <StylesPanel :lettering="lettering" />
       <LetteringActions :lettering="lettering" @remove="emit('remove', store.selectedLettering.id)" />
     </template>
     <CurvePanel

@@ -2,9 +2,11 @@
 import { curveKind } from '#core/curves/index';
 import { isCurve, isTracing, ornamentsOn } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 /** The curves, each with the lettering set on it nested below. */
 const store = usePiece();
+const view = useView();
 const tracings = computed(() => (store.piece?.items ?? []).filter(isTracing));
 /** With Shift or Ctrl a click adds to what is picked. */
 const pick = (event: MouseEvent, id: string): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id); else store.select([id]); };
@@ -13,7 +15,7 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 
 <template>
   <div class="list">
-    <h2>Curves and what is set on them</h2>
+    <div class="head"><h2>Curves and lettering</h2><button type="button" class="link" title="Everything in the order in which it is painted" @click="view.list = 'order'">Order</button></div>
     <p v-if="curves.length === 0" class="quiet">None yet. Add one below.</p>
     <ul>
       <li v-for="curve in curves" :key="curve.id" :class="{ chosen: store.selectedCurve?.id === curve.id }">
@@ -44,6 +46,9 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 
 <style scoped>
 h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin-bottom: 8px; }
+
+.head { display: flex; justify-content: space-between; gap: 6px; }
+.link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 0 2px; height: 18px; font-size: 12px; }
 h2.below { margin-top: 14px; }
 ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
 li { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; border-left: 3px solid var(--hairline); padding-left: 8px; }

@@ -43,8 +43,10 @@ const inOrder = computed(() => {
   const [lettering] = resting.value;
   const filling = lettering.wording.trim() === '' ? null : fillingOf(lettering);
   if (!filling) return null;
-  const made = fillRoom(filling, fit.value.rules, shape.value);
-  return { made, problem: fillProblem(filling, fit.value.rules, made, shape.value), said: made.steps.map(({ by, value }) => `${by} ${saidValue(by, value)}`).join(', ') };
+  // A kept radius is a value of the curve already: the rest is told as it stands.
+  const rules = kept.value ? fit.value.rules.filter((rule) => rule.by !== 'radius') : fit.value.rules;
+  const made = fillRoom(filling, rules, kept.value ? null : shape.value);
+  return { made, problem: fillProblem(filling, rules, made, shape.value), said: [...made.steps.map(({ by, value }) => `${by} ${saidValue(by, value)}`), ...(rules.length < fit.value.rules.length && shape.value ? [curveKind(shape.value).sizeLabel(shape.value)] : [])].join(', ') };
 });
 
 /** Takes over what a fit came to, as values of the lettering and its curve. */
@@ -105,7 +107,7 @@ const add = (by: FitBy): void => { setFit('Rules of filling', { rules: [...fit.v
         <button v-if="!kept" class="key" type="button" :disabled="!inOrder" data-fill="order" @click="take('Fill in order', inOrder!.made)">Fill in this order</button>
         <label class="keep"><input type="checkbox" :checked="kept" @change="keep(($event.target as HTMLInputElement).checked)"> Keep it filled</label>
       </div>
-      <p v-if="kept && fit.rules.some((rule) => rule.by === 'radius')" class="quiet">A radius is only changed when you fill: other words stand on the curve too.</p>
+      <p v-if="kept && fit.rules.some((rule) => rule.by === 'radius')" class="quiet">{{ shape ? 'The curve is kept at the size that fills; limits count from the size you last gave it.' : 'The curve is locked or follows another, so its radius stays.' }}</p>
     </template>
   </section>
 </template>

@@ -1,18 +1,22 @@
 <script setup lang="ts">
-import type { Curve, Lettering, Ornaments, Stroke } from '#core/piece/types';
+import { isCurve, isLettering, type Curve, type Lettering, type Ornaments, type Stroke } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
+/** What an item is printed with. */
 const props = defineProps<{ item: Curve | Lettering | Ornaments }>();
 const store = usePiece();
-const fill = (colour: string | null): void => { store.set('Fill', props.item.id, ['fill'], colour); };
-const stroke = (value: Stroke | null, gesture?: string) => store.set('Stroke', props.item.id, ['stroke'], value, gesture);
+const set = (label: string, field: string, value: unknown, gesture?: string) => store.set(label, props.item.id, [field], value, gesture);
+const stroke = (value: Stroke | null, gesture?: string) => set(isLettering(props.item) ? 'Outline' : 'Stroke', 'stroke', value, gesture);
 const prints = computed(() => props.item.fill !== null || props.item.stroke !== null);
+const closed = computed(() => isCurve(props.item) && (store.trackOf(props.item.id)?.path.path.closed ?? false));
 </script>
 
 <template>
   <section class="section" aria-label="Ink">
     <header><h2>Ink</h2><span v-if="!prints" class="quiet">does not print</span></header>
-    <InkField label="Fill" :model-value="item.fill" @change="fill" />
-    <StrokeField label="Stroke" :model-value="item.stroke" :commit="stroke" />
+    <InkField label="Fill" :model-value="item.fill" @change="(ink) => set('Fill', 'fill', ink)" />
+    <StrokeField :label="isLettering(item) ? 'Outline' : 'Stroke'" :model-value="item.stroke" :of="isCurve(item) ? (closed ? 'closed' : 'open') : 'letters'" :commit="stroke" />
+    <LetterInks v-if="isLettering(item)" :lettering="item" />
+    <CutsPanel :item="item" />
   </section>
 </template>

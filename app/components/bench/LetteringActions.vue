@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
+import { asOutlinesSteps } from '#core/drawing/asOutlines';
 import { movedTo } from '#core/drawing/operations';
 import { rewrite } from '#core/drawing/reseat';
 import { twinOf, twinSteps } from '#core/drawing/twin';
@@ -46,6 +47,11 @@ const copySeat = (): void => {
   const { seat, anchor, stance, spacing } = props.lettering;
   view.seatCopy = { seat: { ...seat, hold: null }, anchor, stance, spacing };
 };
+function outlines(): void {
+  const set = store.selectedSetting;
+  const made = set && asOutlinesSteps(store.piece!, props.lettering, set, () => nanoid(8));
+  if (made) warn(made.ok ? store.edit('Copy as outlines', made.value.steps, undefined, made.value.ids.slice(0, 1)) : made.problem);
+}
 function pasteSeat(): void {
   const copy = view.seatCopy;
   if (!copy) return;
@@ -66,6 +72,8 @@ function pasteSeat(): void {
       <button v-if="twin" class="key" type="button" @click="part">Part from its twin</button>
       <button class="key" type="button" @click="copySeat">Copy seat</button>
       <button class="key" type="button" :disabled="!view.seatCopy" @click="pasteSeat">Paste seat</button>
+      <button class="key" type="button" title="The letters as drawn curves with nodes; the lettering stays, hidden, beside them" :disabled="!store.selectedSetting" @click="outlines">Copy as outlines</button>
+      <button class="key" type="button" @click="store.set(lettering.hidden ? 'Show lettering' : 'Hide lettering', lettering.id, ['hidden'], !lettering.hidden)">{{ lettering.hidden ? 'Show it again' : 'Hide it' }}</button>
       <button class="key" type="button" @click="emit('remove')">Delete this lettering</button>
     </div>
     <div v-if="twin" class="shares" role="group" aria-label="What the twins share">

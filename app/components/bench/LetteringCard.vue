@@ -32,9 +32,10 @@ const where = computed(() => {
 </script>
 
 <template>
-  <button type="button" class="card" :aria-pressed="chosen" @click="pick">
+  <button type="button" class="card" :class="{ hidden: lettering.hidden }" :aria-pressed="chosen" @click="pick">
     <span class="words" :style="{ fontFamily: faces.cssFamily(lettering.faceId) }">{{ lettering.wording || 'no words yet' }}</span>
-    <span v-if="state.problem" class="problem">{{ state.problem }}</span>
+    <span v-if="lettering.hidden" class="quiet">hidden, does not print</span>
+    <span v-else-if="state.problem" class="problem">{{ state.problem }}</span>
     <span v-else class="fill" :class="{ over: state.over }">
       <span class="quiet">{{ where }}<template v-if="even !== null">, even {{ even.toFixed(0) }} %</template></span>
       <span class="bar"><span :style="{ width: `${Math.min(state.full, 1) * 100}%` }" /></span>
@@ -45,6 +46,7 @@ const where = computed(() => {
 
 <style scoped>
 .card { display: grid; gap: 4px; width: 100%; padding: 7px 9px; text-align: left; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; cursor: pointer; }
+.card.hidden .words { opacity: .45; }
 .card:hover { border-color: #a9a28f; }
 .card[aria-pressed='true'] { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); }
 .words { font-size: 15px; line-height: 1.25; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

@@ -35,7 +35,7 @@ async function make(format: FileFormat, type: string): Promise<void> {
   busy.value = format;
   problem.value = made.value = '';
   try {
-    const file = await heavyWork().makeFile(store.piece!, format, { png: { dpi: dpi.value, transparent: transparent.value }, dxfToleranceMm: tolerance.value });
+    const file = await heavyWork().makeFile(store.piece!, format, { png: { dpi: dpi.value, transparent: transparent.value }, pdf: { marks: false }, dxfToleranceMm: tolerance.value });
     if (!file.ok) { problem.value = `No file was made. ${file.problem.message}`; return; }
     const url = URL.createObjectURL(new Blob([file.value as Uint8Array<ArrayBuffer>], { type }));
     const link = Object.assign(document.createElement('a'), { href: url, download: fileName(format) });

@@ -28,7 +28,7 @@ function makeEqual(): void {
   if (problem) store.news = { kind: 'warning', text: problem.message };
 }
 function addOrnaments(): void {
-  const item = makeOrnaments(nanoid(8), freeName(store.piece!, 'Ornaments'), props.lettering.curveId, props.lettering.fill);
+  const item = makeOrnaments(nanoid(8), freeName(store.piece!, 'Ornaments'), props.lettering.curveId, props.lettering.fill ?? store.piece!.inks[0]?.id ?? null);
   const problem = store.edit('Put ornaments between', [{ kind: 'insert', index: store.piece!.items.length, item }], undefined, [item.id]);
   if (problem) store.news = { kind: 'warning', text: problem.message };
 }

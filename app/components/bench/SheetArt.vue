@@ -1,49 +1,65 @@
 <script setup lang="ts">
-import { paintCurve, paintLettering, type PaintedPath } from '#core/drawing/drawPiece';
+import { cleanPath } from '#core/drawing/clean';
+import type { PaintedPath } from '#core/drawing/paint';
 import { SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 /**
- * The piece exactly as it will print, one path element an item. Path data is kept by the identity of the painted
- * outline, so that an edit writes the edited items only.
+ * The piece exactly as it will print, one path element a painted outline. Path data is kept by the identity of the painted
+ * outline, so that an edit writes the edited items only. What is cut out is masked here, which looks the same and costs
+ * nothing; files get it as one clean outline.
  */
 const store = usePiece();
 const view = useView();
 const unit = computed(() => screenUnit(view.scale));
-const data = new Map(SCREEN_UNITS_MM.map((mm): [number, WeakMap<PaintedPath, string>] => [mm, new WeakMap<PaintedPath, string>()]));
+const data = new Map(SCREEN_UNITS_MM.map((mm): [number, WeakMap<object, string>] => [mm, new WeakMap<object, string>()]));
 /** What was drawn last for a lettering that cannot be set just now. */
-const lastGood = new Map<string, PaintedPath>();
+const lastGood = new Map<string, readonly PaintedPath[]>();
 
-function written(path: PaintedPath): string {
+/** Path data by what it stands for: a painted outline, or the trace of a hole. */
+function written(of: object, trace: PaintedPath['trace']): string {
   const known = data.get(unit.value)!;
-  let d = known.get(path);
-  if (d === undefined) known.set(path, (d = screenPathData(path.trace, unit.value)));
+  let d = known.get(of);
+  if (d === undefined) known.set(of, (d = screenPathData(trace, unit.value)));
   return d;
 }
+/** Letters that are to be one outline show their stroke only where it will be. */
+const shown = (path: PaintedPath): PaintedPath => (path.united && path.part === 'own' && path.paint.stroke ? cleanPath(path) : path);
 
 const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
-  let path: PaintedPath | null;
-  if (item.type === 'ornaments') {
-    path = store.ornaments.get(item.id)?.path ?? null;
-  } else if (item.type === 'curve') {
-    const track = store.trackOf(item.id);
-    path = (track && paintCurve(item, track)) ?? null;
-  } else {
+  let list = store.painted(item);
+  if (item.type === 'lettering') {
     const set = store.settings.get(item.id);
-    path = set?.ok ? paintLettering(set.value) : lastGood.get(item.id) ?? null;
-    if (path) lastGood.set(item.id, path);
+    if (set && !set.ok && !item.hidden) list = lastGood.get(item.id) ?? [];
+    else lastGood.set(item.id, list);
   }
-  return path ? [{ key: item.id, d: written(path), paint: path.paint }] : [];
+  return list.map((path) => {
+    const own = shown(path);
+    const { fill, stroke, under } = own.paint;
+    return {
+      key: own.id, d: written(own, own.trace), fill: fill?.screen ?? 'none', stroke: stroke?.ink.screen ?? 'none', width: stroke ? stroke.widthMm / unit.value : undefined,
+      join: stroke?.join === 'mitre' ? undefined : stroke?.join, dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined, order: under ? 'stroke' : undefined,
+      holes: own.holes.map((hole) => ({ d: written(hole.trace, hole.trace), width: (2 * hole.marginMm) / unit.value })),
+    };
+  });
 }));
+/** A mask covers whatever the holes may be cut out of. */
+const all = computed(() => { const { widthMm, heightMm } = store.piece!.sheet; const far = 6000 / unit.value; return { x: -far, y: -far, width: 2 * far + widthMm / unit.value, height: 2 * far + heightMm / unit.value }; });
 </script>
 
 <template>
   <g class="art" :transform="`scale(${unit})`">
-    <path
-      v-for="{ key, d, paint } in paths" :key="key" v-memo="[d, paint, unit]" :d="d" :data-item="key" :fill="paint.fill ?? 'none'"
-      :stroke="paint.stroke?.colour ?? 'none'" :stroke-width="paint.stroke ? paint.stroke.widthMm / unit : undefined"
-    />
+    <g v-for="{ key, d, fill, stroke, width, join, dash, order, holes } in paths" :key="key" v-memo="[d, fill, stroke, width, join, dash, order, ...holes.flatMap((hole) => [hole.d, hole.width])]">
+      <mask v-if="holes.length > 0" :id="`mask-${key}`" maskUnits="userSpaceOnUse" v-bind="all">
+        <rect v-bind="all" fill="#fff" />
+        <path v-for="(hole, n) in holes" :key="n" :d="hole.d" fill="#000" :stroke="hole.width > 0 ? '#000' : 'none'" :stroke-width="hole.width" stroke-linejoin="round" />
+      </mask>
+      <path
+        :d="d" :data-item="key" :fill="fill" :stroke="stroke" :stroke-width="width" :stroke-linejoin="join" :stroke-dasharray="dash" :paint-order="order"
+        :mask="holes.length > 0 ? `url(#mask-${key})` : undefined"
+      />
+    </g>
   </g>
 </template>
 

@@ -31,7 +31,7 @@ const letterings = computed(() => (store.piece?.items ?? []).flatMap((item) => {
 }));
 
 /** Ornaments are picked by a disc round each. */
-const ornaments = computed(() => [...store.ornaments.values()].flatMap(({ set }) => set.placed.map((one, n) => ({
+const ornaments = computed(() => [...store.ornaments.values()].flatMap((set) => set.placed.map((one, n) => ({
   key: `${set.item.id}-${n}`, id: set.item.id, name: set.item.name, at: view.toScreen(one), r: Math.max(Math.hypot(one.xx, one.xy) * 0.6 * view.scale, 7), first: n === 0,
 }))));
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inksOf } from '#core/drawing/inks';
 import type { Guide, Piece } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -12,6 +13,7 @@ function size(name: 'widthMm' | 'heightMm', value: number, gesture: string) {
   view.fit(store.piece!.sheet);
   return problem;
 }
+const inks = computed(() => [...inksOf(props.piece).values()]);
 const columns = ref(3);
 const rows = ref(3);
 const setColumns = (value: number): null => { columns.value = Math.round(value); return null; };
@@ -36,6 +38,14 @@ function rename(event: Event): void {
     <div class="row"><span class="label">Name</span><input class="name" :value="piece.name" maxlength="200" aria-label="Name of the piece" @change="rename"></div>
     <div class="row"><span class="label">Width</span><QuantityField label="Width" :model-value="piece.sheet.widthMm" limits="sheetMm" :step="1" :commit="(v, g) => size('widthMm', v, g)" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height" :model-value="piece.sheet.heightMm" limits="sheetMm" :step="1" :commit="(v, g) => size('heightMm', v, g)" /></div>
+    <div class="row"><span class="label">Bleed</span><QuantityField label="Bleed" :model-value="piece.sheet.bleedMm" limits="bleedMm" :step="0.5" :commit="(v, g) => store.set('Bleed', null, ['sheet', 'bleedMm'], v, g)" /></div>
+  </section>
+  <section class="section" aria-label="Inks">
+    <header><h2>Inks</h2><span class="quiet">{{ piece.inks.length }} of this piece</span></header>
+    <div class="inks">
+      <button v-for="ink in inks" :key="ink.id" type="button" :aria-label="`Ink ${ink.name}`" :title="ink.name" @click="view.inks = ink.id"><span :class="{ spot: ink.kind === 'spot' }" :style="{ background: ink.screen }" /></button>
+      <button type="button" class="more" @click="view.inks = ''">Inks…</button>
+    </div>
   </section>
   <section class="section" aria-label="Guides">
     <header><h2>Guides</h2><span class="quiet">{{ piece.guides.length === 0 ? 'drag one out of a ruler' : `${piece.guides.length} on the sheet` }}</span></header>
@@ -67,6 +77,11 @@ function rename(event: Event): void {
 
 <style scoped>
 .name { width: 100%; height: 30px; padding: 0 9px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); }
+.inks { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.inks button { padding: 0; border: 0; background: none; cursor: pointer; }
+.inks button span { display: block; width: 26px; height: 26px; border-radius: 6px; border: 1px solid #20303a40; }
+.inks button span.spot { border-radius: 50%; }
+.inks .more { color: var(--teal); padding: 5px 6px; }
 .acts { display: flex; gap: 8px; margin-top: 10px; }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 5px 12px; margin: 0; }
 dt { font-weight: 500; white-space: nowrap; }

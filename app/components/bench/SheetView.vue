@@ -164,7 +164,7 @@ const tip = computed(() => {
 <template>
   <section class="desk" aria-label="Sheet" :aria-busy="!store.settled" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
     <svg ref="surface" class="surface" @pointerdown="onDesk" @pointermove="tools.move" @wheel="onWheel" @dblclick="onDouble">
-      <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" />
+      <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" :fill="store.piece!.paper" />
       <SheetTracings />
       <g class="centre-lines" aria-hidden="true">
         <line :x1="sheet.x + sheet.width / 2" :x2="sheet.x + sheet.width / 2" y1="0" :y2="view.height" />
@@ -205,7 +205,7 @@ const tip = computed(() => {
 .tool-letter :deep(.edge) { cursor: text; }
 .tool-cut :deep(.edge) { cursor: crosshair; }
 .tool-cut :deep(.cover) { pointer-events: none; }
-.paper { fill: #fff; stroke: var(--hairline); }
+.paper { stroke: var(--hairline); }
 .centre-lines line { stroke: #8fa39f; stroke-width: 1; stroke-dasharray: 1 4; pointer-events: none; }
 .tip {
   position: absolute; width: max-content; max-width: 280px; padding: 4px 11px; border-radius: 6px; background: var(--ink); color: #fff;

@@ -104,7 +104,8 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
   <div v-else-if="store.piece" class="bench" :class="{ folded: !view.strip }">
     <TopBar @output="output = true" />
     <nav class="left" aria-label="Curves and lettering">
-      <CurveList />
+      <CurveList v-if="view.list === 'curves'" />
+      <OrderList v-else />
       <AddCurve />
     </nav>
     <SheetView @typing="startTyping" @remove="remove" />
@@ -112,6 +113,7 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
     <button v-else class="unfold" type="button" @click="view.strip = true">Show the flat strip</button>
     <BenchInspector ref="inspector" @remove="remove" @letter="letterOnCurve" />
     <OutputDialog v-model="output" />
+    <InksDialog />
     <DeleteCurveDialog v-model="deleting" />
   </div>
 </template>

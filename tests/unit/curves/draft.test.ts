@@ -5,7 +5,7 @@ import { extentOf } from '#core/geometry/extent';
 import { pieceProblems } from '#core/piece/read';
 import { curve, piece } from '../../support/pieces';
 
-const KINDS: DraggedKind[] = ['circle', 'arc', 'ellipse', 'spiral', 'wave', 'line', 'rectangle', 'polygon', 'star'];
+const KINDS: DraggedKind[] = ['circle', 'arc', 'ellipse', 'spiral', 'wave', 'line', 'rectangle', 'polygon', 'star', 'seal'];
 const asIs = (mm: number): number => mm;
 
 describe.each(KINDS)('a %s in the making', (kind) => {

@@ -30,6 +30,7 @@ const SHAPES: Record<string, CurveShape> = {
   rectangle: { kind: 'rectangle', centre: at, widthMm: 60, heightMm: 36, cornerMm: 5, turnDeg: 10 },
   polygon: { kind: 'polygon', centre: at, radiusMm: 30, sides: 6, cornerMm: 0, turnDeg: 0 },
   star: { kind: 'star', centre: at, radiusMm: 34, innerRadiusMm: 16, points: 5, cornerMm: 2, turnDeg: 0 },
+  seal: { kind: 'seal', centre: at, radiusMm: 34, depthMm: 2, teeth: 36, edge: 'rope', lean: 'ahead', turnDeg: 5 },
   drawn: hill,
 };
 const all = Object.entries(SHAPES);

@@ -42,7 +42,7 @@ describe('cutting in halves', () => {
     expect(cutInHalvesSteps(p, ringOf(p), newId)).toMatchObject({ ok: false, problem: { code: 'not-closed' } });
   });
   it('leaves a filled curve to be printed, and its followers their form', () => {
-    const before = piece([{ ...curve(circle(30)), fill: '#f4e3b8' }, curve({ kind: 'parallel', of: 'ring', distanceMm: 3 }, 'p'), lettering('TIDE')]);
+    const before = piece([{ ...curve(circle(30)), fill: 'brass' }, curve({ kind: 'parallel', of: 'ring', distanceMm: 3 }, 'p'), lettering('TIDE')]);
     const after = done(before, cutInHalvesSteps(before, ringOf(before), newId));
     expect(ringOf(after)).toEqual(ringOf(before));
     expect(findLettering(after, 'words')!.curveId).not.toBe('ring');

@@ -50,7 +50,7 @@ describe('equal rooms', () => {
 });
 
 describe('ornaments', () => {
-  const item = (changes: Partial<Ornaments> = {}): Ornaments => ({ ...makeOrnaments('orn', 'Ornaments', 'ring', '#b57b1e'), ...changes });
+  const item = (changes: Partial<Ornaments> = {}): Ornaments => ({ ...makeOrnaments('orn', 'Ornaments', 'ring', 'brass'), ...changes });
   const two = (more: Partial<Ornaments> = {}): Piece => piece([curve(circle(30)), lettering('OTTERMERE', { id: 'a' }), lettering('SEDGE SEA', { id: 'b', anchor: clock(180), seat: seat('inward', 'outside') }), item(more)]);
   const placed = (p: Piece) => setOrnaments(p.items.at(-1) as Ornaments, track(circle(30)), sets(p));
 
@@ -90,7 +90,7 @@ describe('ornaments', () => {
   it('are drawn and painted, and reported where they have no room', () => {
     const drawing = drawPiece(two(), all);
     const path = drawing.paths.find((one) => one.id === 'orn')!;
-    expect(path.paint.fill).toBe('#b57b1e');
+    expect(path.paint.fill).toMatchObject({ id: 'brass', screen: '#efb94a' });
     expect(pointsOf(path.trace).every((point) => Number.isFinite(point.x + point.y))).toBe(true);
     expect(proofPiece(two(), all).map((one) => one.code)).toEqual([]);
     expect(proofPiece(two({ sign: { kind: 'dash' }, height: 5, count: 4 }), all)).toMatchObject([{ code: 'ornament-crowded', itemId: 'orn' }]);

@@ -1,24 +1,17 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { PDFDocument } from '@cantoo/pdf-lib';
 import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
-import { writePdf } from '#core/output/pdf';
 import { writeSvg } from '#core/output/svg';
 import { TextBuffer } from '#core/output/textBuffer';
 import { parsePiece } from '#core/piece/read';
 import { circle, curve, faces, HOME, lettering, piece, seat } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
 
-const folder = mkdtempSync(join(tmpdir(), 'under-arc-'));
 async function demo(name: string): Promise<Drawing> {
   const read = parsePiece(readFileSync(`${HOME}/demo/${name}.json`, 'utf8'));
   if (!read.ok) throw new Error(read.problem.message);
   return drawPiece(read.value, await faces());
 }
-const run = (command: string, ...args: string[]): string => execFileSync(command, args, { encoding: 'utf8' });
 
 describe('numbers in files', () => {
   it('are those of toFixed, without trailing zeros', () => {
@@ -55,30 +48,6 @@ describe('SVG', () => {
     const svg = writeSvg(drawPiece(named, await faces()));
     expect(svg).toContain('<title>Otter &amp; &lt;mere&gt; &quot;quoted&quot;  </title>');
     expect(writeSvg(drawPiece(structuredClone(named), await faces()))).toBe(svg);
-  });
-});
-
-describe('PDF', () => {
-  it('is whole, has no fonts, and its boxes are the sheet to 0.01 mm', async () => {
-    for (const [name, width, height] of [['1-roundel', 84, 84], ['2-marmalade-lid', 70, 70], ['3-cap-badge', 46, 40]] as const) {
-      const file = join(folder, `${name}.pdf`);
-      writeFileSync(file, await writePdf(await demo(name)));
-      expect(run('qpdf', '--check', file)).toContain('No syntax or stream encoding errors found');
-      expect(run('pdffonts', file).trim().split('\n')).toHaveLength(2);
-      const page = (await PDFDocument.load(readFileSync(file))).getPage(0);
-      for (const box of [page.getMediaBox(), page.getTrimBox()]) {
-        expect(Math.abs((box.width / 72) * 25.4 - width)).toBeLessThan(0.01);
-        expect(Math.abs((box.height / 72) * 25.4 - height)).toBeLessThan(0.01);
-      }
-    }
-  });
-  it('is the same bytes for the same piece, and carries its name', async () => {
-    const drawing = await demo('3-cap-badge');
-    const a = await writePdf(drawing), b = await writePdf(await demo('3-cap-badge'));
-    expect(Buffer.from(a).equals(Buffer.from(b))).toBe(true);
-    const file = join(folder, 'named.pdf');
-    writeFileSync(file, await writePdf({ ...drawing, name: 'Öttermere (卍) \\ Railway' }));
-    expect(run('pdfinfo', file)).toContain('Title:           Öttermere (卍) \\ Railway');
   });
 });
 

@@ -4,6 +4,7 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { makeStroke } from '#core/piece/make';
 import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import { writeDxf } from '#core/output/dxf';
 import { pngSize, withDpi, writePng, type Rasterise } from '#core/output/png';
@@ -12,7 +13,7 @@ import { circle, curve, faces, lettering, piece } from '../../support/pieces';
 
 let drawing: Drawing;
 beforeAll(async () => {
-  drawing = drawPiece(piece([{ ...curve(circle(30)), fill: '#1f4b57' }, { ...curve(circle(20), 'inner ring'), stroke: { colour: '#b4452a', widthMm: 0.5 } }, lettering('TIDE', { fill: '#f4e3b8' })]), await faces());
+  drawing = drawPiece(piece([{ ...curve(circle(30)), fill: 'enamel' }, { ...curve(circle(20), 'inner ring'), stroke: makeStroke('rust', 0.5) }, lettering('TIDE', { fill: 'brass' })]), await faces());
   await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
 });
 const rasterise: Rasterise = async (svg, value) => new Resvg(svg, { fitTo: { mode: 'width', value } }).render().asPng();
@@ -63,7 +64,7 @@ describe('PNG', () => {
     const at = bytes.indexOf('pHYs');
     expect([bytes.readUInt32BE(at + 4), bytes.readUInt32BE(at + 8), bytes[at + 12]]).toEqual([10_000, 10_000, 1]);
     const colour = (x: number, y: number) => [...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
-    expect([colour(2, 2), colour(420, 420)]).toEqual([[255, 255, 255, 255], [0x1f, 0x4b, 0x57, 255]]);
+    expect([colour(2, 2), colour(420, 420)]).toEqual([[255, 255, 255, 255], [0x0d, 0x6b, 0x6b, 255]]);
   });
   it('leaves the paper out when asked to', async () => {
     const { data } = PNG.sync.read(Buffer.from(await make(100, true)));

@@ -77,12 +77,12 @@ describe('drags', () => {
 });
 
 describe('setting down', () => {
-  const at = (deg: number, r: number, like = null as ReturnType<typeof lettering> | null) => setDown('new', ringCurve, ring, onClock(centre, r, deg), like, 3);
+  const at = (deg: number, r: number, like = null as ReturnType<typeof lettering> | null) => setDown('new', ringCurve, ring, onClock(centre, r, deg), like, 3, 'deep');
   it('reads upright, on the side of the click, at a named place when one is near', () => {
     expect(at(4, 31)).toMatchObject({ seat: { tops: 'outward', side: 'outside' }, anchor: { at: { kind: 'clock', deg: 0 } }, bookends: { startU: 0.5, endU: 0.5 } });
     expect(at(178, 29)).toMatchObject({ seat: { tops: 'inward', side: 'inside' }, anchor: { at: { deg: 180 } } });
     expect(at(20, 31).anchor.at).toMatchObject({ deg: expect.closeTo(20, 6) });
-    expect(setDown('new', bowCurve, bow, onClock(centre, 31, 1), null, 3)).toMatchObject({ anchor: { at: { kind: 'fraction', u: 0.5 } }, bookends: { startU: 0, endU: 1 } });
+    expect(setDown('new', bowCurve, bow, onClock(centre, 31, 1), null, 3, 'deep')).toMatchObject({ anchor: { at: { kind: 'fraction', u: 0.5 } }, bookends: { startU: 0, endU: 1 } });
   });
   it('takes after its neighbour, in the same band', () => {
     const like = lettering('TIDE', { faceId: 'rye', seat: seat('outward', 'outside', 0.7) });

@@ -1,0 +1,78 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { drawPiece, settingOf, type Faces } from '#core/drawing/drawPiece';
+import { keepRadii } from '#core/drawing/keepRadius';
+import { tracksOf } from '#core/curves/index';
+import { applySteps, setStep } from '#core/piece/steps/index';
+import { findLettering, type CurveShape, type Fit, type Lettering, type Piece } from '#core/piece/types';
+import { roomLeft } from '#core/setting/fill';
+import { circle, curve, faces, lettering, piece, spacing } from '../../support/pieces';
+
+let all: Faces;
+beforeAll(async () => { all = await faces(); });
+
+const fit = (rules: Fit['rules'], baseRadiusMm: number | null = null): Fit => ({ kept: true, baseRadiusMm, rules });
+const radius: Fit['rules'] = [{ by: 'radius', least: 0.3, most: 3 }];
+const start = (changes: Partial<Lettering> = {}, shape: CurveShape = circle(30)): Piece => piece([curve(shape), lettering('OTTERMERE LIGHT', { bookends: { startU: 0.7, endU: 0.3 }, ...changes })]);
+/** An edit as the bench makes it: with what it means for kept radii. */
+function edited(p: Piece, ...steps: ReturnType<typeof setStep>[]): Piece {
+  const made = applySteps(p, keepRadii(p, steps, all));
+  if (!made.ok) throw new Error(made.problem.message);
+  return made.value;
+}
+const words = (p: Piece): Lettering => findLettering(p, 'words')!;
+const left = (p: Piece): number => {
+  const set = settingOf(words(p), tracksOf(p), all);
+  if (!set.ok) throw new Error(set.problem.message);
+  return roomLeft(set.value);
+};
+const radiusOf = (p: Piece): number => (p.items[0] as { shape: { radiusMm: number } }).shape.radiusMm;
+const keep = (p: Piece, rules: Fit['rules']): Piece => edited(p, setStep(p, 'words', ['fit'], fit(rules)));
+
+describe('a radius kept such that the words fill their room', () => {
+  it('is found when keeping begins, and again for every wording', () => {
+    let p = keep(start(), radius);
+    expect(Math.abs(left(p))).toBeLessThan(0.001);
+    const first = radiusOf(p);
+    p = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY'));
+    expect(Math.abs(left(p))).toBeLessThan(0.001);
+    expect(radiusOf(p)).toBeGreaterThan(first * 1.2);
+    p = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT'));
+    expect(radiusOf(p)).toBeCloseTo(first, 6);
+  });
+  it('comes last in its order, and is given back when it is not needed any more', () => {
+    const rules: Fit['rules'] = [{ by: 'tracking', least: -20, most: 60 }, ...radius];
+    let p = keep(start({ wording: 'OTTERMERE' }), rules);
+    expect(Math.abs(left(p))).toBeLessThan(0.001);
+    const small = radiusOf(p);
+    p = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY COMPANY'));
+    expect(Math.abs(left(p))).toBeLessThan(0.001);
+    expect(radiusOf(p)).toBeGreaterThan(small);
+    p = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE'));
+    expect(radiusOf(p)).toBeCloseTo(small, 6);
+  });
+  it('keeps its limits, counted from the size given by hand, however often words change', () => {
+    const tight: Fit['rules'] = [{ by: 'radius', least: 0.9, most: 1.1 }];
+    let p = keep(start(), tight);
+    for (const wording of ['OTTERMERE LIGHT RAILWAY COMPANY', 'SEA', 'OTTERMERE LIGHT RAILWAY COMPANY', 'SEA']) p = edited(p, setStep(p, 'words', ['wording'], wording));
+    expect(radiusOf(p)).toBeCloseTo(27, 6);
+    expect(drawPiece(p, all).problems.map((one) => one.code)).not.toContain('too-tight');
+    p = edited(p, setStep(p, 'ring', ['shape'], circle(40)));
+    expect(radiusOf(p)).toBeCloseTo(36, 6);
+  });
+  it('is found with evening out too, on other kinds of curves as well', () => {
+    for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
+      const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
+      expect(Math.abs(left(p)), shape.kind).toBeLessThan(0.001);
+    }
+  });
+  it('moves a curve about without changing it, and leaves locked curves and plain edits alone', () => {
+    let p = keep(start(), radius);
+    const was = radiusOf(p);
+    p = edited(p, setStep(p, 'ring', ['shape'], circle(was, 50, 44)));
+    expect(radiusOf(p)).toBeCloseTo(was, 9);
+    const locked = piece([{ ...curve(circle(30)), locked: true }, lettering('OTTERMERE', { bookends: { startU: 0.7, endU: 0.3 } })]);
+    expect(radiusOf(keep(locked, radius))).toBe(30);
+    const steps = [setStep(p, 'ring', ['name'], 'Ring')];
+    expect(keepRadii(start(), steps, all)).toEqual(steps);
+  });
+});
