@@ -123,16 +123,19 @@ class ScreenSink implements Sink {
     a *= k; b *= k; c *= k; d *= k; e *= k; f *= k;
     const { bytes } = this;
     let { used: at, x, y, startX, startY } = this;
-    let i = 0;
+    let i = 0, last: number = COMMAND.move;
     for (let n = 0; n < commands.length; n++) {
       const command = commands[n]!;
       if (command === COMMAND.close) {
+        last = command;
         bytes[at++] = CLOSE;
         x = startX;
         y = startY;
         continue;
       }
-      bytes[at++] = LETTERS[command]!;
+      // A command that goes on needs no letter again; only a second move would be read as a line.
+      if (command !== last || command === COMMAND.move) bytes[at++] = LETTERS[command]!;
+      last = command;
       let nx = x, ny = y;
       for (let pairs = PAIRS[command]!; pairs > 0; pairs--, i += 2) {
         const px = coords[i]!, py = coords[i + 1]!;

@@ -217,7 +217,7 @@ describe('space on the bench', () => {
 
   it('lets no keystroke wait for evening and filling, whose result follows soon', async () => {
     const words = 'THE OTTERMERE LIGHT RAILWAY RUNS TO THE SEDGE SHORE';
-    const p = piece([curve(circle(40)), lettering(words, { size: { by: 'cap', mm: 4 }, spacing: spacing({ evenOut: 1 }), bookends: { startU: 0.55, endU: 0.45 }, fit: { kept: true, rules: [{ by: 'tracking', least: -50, most: 400 }, { by: 'size', least: 0.3, most: 2 }] } })]);
+    const p = piece([curve(circle(40)), lettering(words, { size: { by: 'cap', mm: 4 }, spacing: spacing({ evenOut: 1 }), bookends: { startU: 0.55, endU: 0.45 }, fit: { kept: true, baseRadiusMm: null, rules: [{ by: 'tracking', least: -50, most: 400 }, { by: 'size', least: 0.3, most: 2 }] } })]);
     await on.bench.open(await made(on.server, p));
     await pickWords(/^THE OTT/);
     const field = on.bench.field('Wording');

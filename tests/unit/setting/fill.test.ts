@@ -21,7 +21,7 @@ function filledBy(what: Lettering, shape: CurveShape, face: Face, rules: readonl
   if (!set.ok) throw new Error(set.problem.message);
   return set.value;
 }
-const kept = (rules: readonly FitRule[]): Pick<Lettering, 'fit'> => ({ fit: { kept: true, rules } });
+const kept = (rules: readonly FitRule[]): Pick<Lettering, 'fit'> => ({ fit: { kept: true, baseRadiusMm: null, rules } });
 
 describe('filling in closed form, slabs on a line of 100 mm', () => {
   // Five slabs of 2 mm with 1 mm between: 14 mm of ink.
