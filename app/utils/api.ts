@@ -1,6 +1,7 @@
 import type { PieceSummary } from '#core/piece/summary';
 import type { Piece } from '#core/piece/types';
 import type { Problem } from '#core/result';
+import type { FileFormat, FileOptions } from '~/workers/options';
 import type { Answer, LoggedChange, PendingChange } from './keeper';
 
 export type { PieceSummary };
@@ -10,6 +11,16 @@ export interface LoadedPiece {
   readonly piece: Piece;
   readonly revision: number;
   readonly lines: readonly LoggedChange[];
+}
+
+/** A file that was made of a piece earlier. */
+export interface MadeFile {
+  readonly id: string;
+  readonly format: FileFormat;
+  readonly name: string;
+  readonly options: FileOptions;
+  readonly bytes: number;
+  readonly madeAt: string;
 }
 
 /** A request that the server answered with a problem, or that did not reach it (status 0). */
@@ -65,6 +76,9 @@ export const api = {
   sendFace: (file: File) => sendFile<{ id: string; name: string; embedding: string }>(`/faces?name=${encodeURIComponent(file.name)}`, file),
   sendImage: (blob: Blob) => sendFile<{ id: string }>('/images', blob),
   image: (imageId: string): string => `/api/images/${imageId}`,
+  outputs: (id: string) => request<{ outputs: MadeFile[] }>('GET', `${at(id)}/outputs`).then((answer) => answer.outputs),
+  keepOutput: (id: string, output: Omit<MadeFile, 'id' | 'madeAt'> & { readonly piece: Piece }) => request<{ id: string }>('POST', `${at(id)}/outputs`, output),
+  output: (id: string, outputId: string) => request<MadeFile & { readonly piece: Piece }>('GET', `${at(id)}/outputs/${encodeURIComponent(outputId)}`),
   events: (id: string): string => `/api${at(id)}/events`,
 
   /** Sends changes; never throws. */

@@ -1,30 +1,24 @@
 import { transfer } from 'comlink';
 import { tracksOf } from '#core/curves/index';
-import { blocking, drawPiece, groundOf, type Drawing } from '#core/drawing/drawPiece';
+import { blocking, drawPiece, groundOf, type Drawing, type Evenings } from '#core/drawing/drawPiece';
 import { writeDxf } from '#core/output/dxf';
-import { writePdf, type PdfOptions } from '#core/output/pdf';
-import { writePng, type PngOptions, type Rasterise } from '#core/output/png';
+import { copyMarks, layOut, repeated, type Layout } from '#core/output/impose';
+import { writeLiveSvg } from '#core/output/liveSvg';
+import { writePdfPages } from '#core/output/pdf';
+import { writePieceFile, type CarriedFace } from '#core/output/pieceFile';
+import { platesOf, type Plate } from '#core/output/plates';
+import { writePng, type Rasterise } from '#core/output/png';
+import { writePreview } from '#core/output/preview';
 import { writeSvg } from '#core/output/svg';
 import { findLettering, isLettering, type Piece } from '#core/piece/types';
+import { proofPiece, type Finding } from '#core/proof/index';
 import { fail, ok, type Result } from '#core/result';
 import { settle } from '#core/setting/settle';
-import { createFace, type Face } from '#core/type/face';
-import list from '../../fonts/faces.json';
+import { facesFor, fileOf } from './faces';
+import type { FileFormat, FileOptions } from './options';
+import { cmykProfile } from './profile';
 
-export type FileFormat = 'svg' | 'pdf' | 'png' | 'dxf';
-
-const faces = new Map<string, Face>();
-
-async function ensureFaces(piece: Piece): Promise<void> {
-  const wanted = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
-  await Promise.all([...wanted].filter((id) => !faces.has(id)).map(async (id) => {
-    const shipped = list.find((one) => one.id === id);
-    const response = await fetch(shipped ? `/faces/${id}.ttf` : `/api/faces/${encodeURIComponent(id)}`);
-    if (!response.ok) return;
-    const face = createFace(id, shipped?.name ?? id, new Uint8Array(await response.arrayBuffer()));
-    if (face.ok) faces.set(id, face.value);
-  }));
-}
+export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './series';
 
 /** What evening out came to for one lettering, as it goes from worker to page. */
 export type EveningSent = readonly (readonly [at: number, em: number])[] | null;
@@ -35,20 +29,13 @@ export type EveningSent = readonly (readonly [at: number, em: number])[] | null;
  * @param piece need hold no more than the lettering, its curve, and the curves that these follow
  */
 export async function evenOutLettering(piece: Piece, letteringId: string): Promise<EveningSent> {
-  await ensureFaces(piece);
+  const faces = await facesFor(piece);
   const lettering = findLettering(piece, letteringId);
   const ground = lettering && groundOf(lettering, tracksOf(piece), faces);
   if (!lettering || !ground?.ok) return null;
   const { track, face, held } = ground.value;
   const { evening } = settle(lettering, track, face, held);
   return evening ? [...evening] : null;
-}
-
-/** What a file is made with, where its format leaves a choice. */
-export interface FileOptions {
-  readonly png: PngOptions;
-  readonly pdf: Omit<PdfOptions, 'profile'>;
-  readonly dxfToleranceMm: number;
 }
 
 let rasteriser: Promise<Rasterise> | undefined;
@@ -62,31 +49,83 @@ const rasterise: Rasterise = async (svg, widthPx) => {
   return (await rasteriser)(svg, widthPx);
 };
 
-let profile: Promise<Uint8Array> | undefined;
-/** The CMYK profile is fetched when the first print file is made. */
-const cmykProfile = (): Promise<Uint8Array> => (profile ??= (async () => {
-  const response = await fetch('/profiles/coated.icc');
-  if (!response.ok) { profile = undefined; throw new Error('the CMYK profile could not be had from the server'); }
-  return new Uint8Array(await response.arrayBuffer());
-})());
+interface Drawn { readonly drawing: Drawing; readonly lines: ReturnType<typeof copyMarks>; readonly layout: Layout | null }
 
-const WRITERS: Readonly<Record<FileFormat, (drawing: Drawing, options: FileOptions) => Promise<Result<Uint8Array>>>> = {
-  pdf: async (drawing, { pdf }) => ok(await writePdf(drawing, { ...pdf, profile: await cmykProfile() })),
-  svg: async (drawing) => ok(new TextEncoder().encode(writeSvg(drawing))),
-  png: (drawing, { png }) => writePng(drawing, png, rasterise),
-  dxf: async (drawing, { dxfToleranceMm }) => ok(new TextEncoder().encode(writeDxf(drawing, dxfToleranceMm))),
+/** A piece drawn, alone or as a sheet of copies. */
+async function drawn(piece: Piece, { imposition, marks }: FileOptions): Promise<Result<Drawn>> {
+  const drawing = drawPiece(piece, await facesFor(piece));
+  if (!imposition) return ok({ drawing, lines: [], layout: null });
+  const layout = layOut(piece.sheet, imposition);
+  if (!layout.ok) return layout;
+  return ok({ drawing: repeated(drawing, layout.value, imposition), lines: marks ? copyMarks(piece.sheet, layout.value) : [], layout: layout.value });
+}
+
+/** A piece with the faces it uses; those that must not leave with it stay, and are named. */
+async function withFaces(piece: Piece, forbidden: readonly string[]): Promise<Uint8Array> {
+  await facesFor(piece);
+  const ids = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
+  const carried: CarriedFace[] = [];
+  for (const id of [...ids].sort()) {
+    const file = forbidden.includes(id) ? null : await fileOf(id);
+    if (file) carried.push({ id, ...file });
+  }
+  return writePieceFile(piece, carried);
+}
+
+const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
+
+const WRITERS: Readonly<Record<Exclude<FileFormat, 'piece'>, (made: Drawn, options: FileOptions, piece: Piece) => Promise<Result<Uint8Array>>>> = {
+  pdf: async ({ drawing, lines }, { marks, imposition }) => ok(await writePdfPages(drawing.name, [{ drawing, lines }], { marks: marks && !imposition, profile: await cmykProfile() })),
+  svg: async ({ drawing }) => ok(utf8(writeSvg(drawing))),
+  'live-svg': async ({ drawing }, _options, piece) => ok(utf8(writeLiveSvg(piece, drawing, await facesFor(piece)).text)),
+  png: ({ drawing }, options) => writePng(drawing, options, rasterise),
+  dxf: async ({ drawing }, { toleranceMm }) => ok(utf8(writeDxf(drawing, toleranceMm))),
 };
 
 /**
  * Makes a file of a piece.
  *
- * @returns its bytes, or why there are none: lettering would be missing from it, or a picture would be too large
+ * @param forbidden ids of faces that must not leave with a piece file
+ * @returns its bytes, or why there are none: lettering would be missing from it, copies do not fit, or a picture would be too large
  */
-export async function makeFile(piece: Piece, format: FileFormat, options: FileOptions): Promise<Result<Uint8Array>> {
-  await ensureFaces(piece);
-  const drawing = drawPiece(piece, faces);
-  const [problem] = blocking(drawing);
+export async function makeFile(piece: Piece, format: FileFormat, options: FileOptions, forbidden: readonly string[] = []): Promise<Result<Uint8Array>> {
+  if (format === 'piece') return ok(await withFaces(piece, forbidden));
+  const made = await drawn(piece, format === 'live-svg' ? { ...options, imposition: null } : options);
+  if (!made.ok) return made;
+  const [problem] = blocking(made.value.drawing);
   if (problem) return fail(problem);
-  const file = await WRITERS[format](drawing, options);
+  const file = await WRITERS[format](made.value, options, piece);
   return file.ok ? transfer(file, [file.value.buffer]) : file;
+}
+
+/** What a file will show, and the plates it needs. */
+export interface Preview {
+  readonly svg: string;
+  readonly plates: readonly Plate[];
+  readonly layout: Layout | null;
+  /** What a live SVG cannot carry. */
+  readonly notes: readonly string[];
+}
+
+/** Draws what a file of a format will show; `plate` by its place in the list of plates, null for all together. */
+export async function previewFile(piece: Piece, format: FileFormat, options: FileOptions, plate: number | null): Promise<Result<Preview>> {
+  const made = await drawn(piece, format === 'live-svg' || format === 'piece' ? { ...options, imposition: null } : options);
+  if (!made.ok) return made;
+  const { drawing, lines, layout } = made.value;
+  const plates = platesOf(drawing);
+  const notes = format === 'live-svg' ? writeLiveSvg(piece, drawing, await facesFor(piece)).notes : [];
+  const svg = writePreview(drawing, {
+    plate: plate === null ? null : plates[plate] ?? null, marks: format === 'pdf' && options.marks && !options.imposition, lines: format === 'dxf', transparent: format === 'png' && options.transparent, crop: format === 'pdf' ? lines : [],
+  });
+  return ok({ svg, plates, layout, notes });
+}
+
+/** Everything that would go wrong with a piece in print. */
+export async function proof(piece: Piece, evenings: readonly (readonly [letteringId: string, EveningSent])[]): Promise<{ findings: Finding[]; ms: number }> {
+  const faces = await facesFor(piece);
+  const from = performance.now();
+  const known = new Map(evenings.map(([id, sent]) => [id, sent && new Map(sent)]));
+  const given: Evenings = { of: ({ id }) => known.get(id) ?? null };
+  const findings = proofPiece(piece, faces, given);
+  return { findings, ms: performance.now() - from };
 }

@@ -10,6 +10,12 @@ type Work = Awaited<ReturnType<typeof work>>;
 const heavy = {
   evenOutLettering: async (...given: Parameters<Work['evenOutLettering']>) => (await work()).evenOutLettering(...given),
   makeFile: async (...given: Parameters<Work['makeFile']>) => (await work()).makeFile(...given),
+  previewFile: async (...given: Parameters<Work['previewFile']>) => (await work()).previewFile(...given),
+  proof: async (...given: Parameters<Work['proof']>) => (await work()).proof(...given),
+  checkSeriesRows: async (...given: Parameters<Work['checkSeriesRows']>) => (await work()).checkSeriesRows(...given),
+  makeSeriesFile: async (...given: Parameters<Work['makeSeriesFile']>) => (await work()).makeSeriesFile(...given),
+  previewSeries: async (...given: Parameters<Work['previewSeries']>) => (await work()).previewSeries(...given),
+  cancelSeries: async (...given: Parameters<Work['cancelSeries']>) => (await work()).cancelSeries(...given),
 };
 
 export type Heavy = typeof heavy;

@@ -6,7 +6,7 @@ import type { Sheet } from '../piece/types';
 import { MM_PER_POINT } from '../setting/size';
 import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
 import { printedInks } from './plates';
-import { MARKS_MM, printMarks } from './printMarks';
+import { MARKS_MM, printMarks, type Marks } from './printMarks';
 import { writeXmp } from './xmp';
 
 export interface PdfOptions {
@@ -70,9 +70,8 @@ function boxesOf({ widthMm, heightMm, bleedMm }: Sheet, marks: boolean): Boxes {
 
 const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
 
-/** Draws the marks in the colour that prints on every plate. */
-function sendMarks(sheet: Sheet, sink: ContentSink): void {
-  const { lines, circles } = printMarks(sheet);
+/** Draws marks in the colour that prints on every plate. */
+function sendMarks({ lines, circles }: Marks, sink: ContentSink): void {
   sink.text.ascii(`q\n/${ALL} CS 1 SCN ${MARK_MM} w\n`);
   for (const [x0, y0, x1, y1] of lines) { sink.numbers(sink.text, 'm', x0, y0); sink.numbers(sink.text, 'l', x1, y1); sink.text.ascii('S\n'); }
   for (const [x, y, radius] of circles) {
@@ -84,9 +83,7 @@ function sendMarks(sheet: Sheet, sink: ContentSink): void {
 }
 const ALL = 'AllPlates';
 
-function resources(context: PDFContext, spots: readonly DrawnInk[], spaces: ReadonlyMap<string, string>): PDFDict {
-  const colours = context.obj({});
-  for (const ink of spots) colours.set(PDFName.of(spaces.get(ink.id)!), context.register(separation(context, nameOf(ink.name), ink.cmyk)));
+function resources(context: PDFContext, colours: PDFDict): PDFDict {
   colours.set(PDFName.of(ALL), context.register(separation(context, PDFName.of('All'), [100, 100, 100, 100])));
   const states = context.obj({});
   for (const [name, on] of [[OVERPRINT, true], [KNOCK_OUT, false]] as const) states.set(PDFName.of(name), context.obj({ Type: 'ExtGState', OP: on, op: on, OPM: on ? 1 : 0 }));
@@ -116,44 +113,75 @@ function metadata(context: PDFContext, title: string, id: string): PDFRef {
   return context.register(stream);
 }
 
-/**
- * Writes a drawing as a one-page PDF for print: outlines only, at true size, no fonts, no pictures; process inks in
- * DeviceCMYK, spot inks as separations, overprint where an ink says so; media, bleed and trim box; the profile as output
- * intent, XMP metadata, as PDF/X-4 asks for (docs/print-pdf.md). The same drawing gives the same bytes.
- */
-export async function writePdf(drawing: Drawing, { marks, profile }: PdfOptions): Promise<Uint8Array> {
-  const { sheet, name } = drawing;
-  const { media, bleed, trim, outMm } = boxesOf(sheet, marks);
-  const spots = printedInks(drawing).filter((ink) => ink.kind === 'spot');
-  const spaces = new Map(spots.map((ink, i) => [ink.id, `Spot${i + 1}`]));
-  const sink = new ContentSink({ spaceOf: (ink) => spaces.get(ink.id) ?? null });
+/** A page of a PDF: a drawing, and what is drawn about it on every plate. */
+export interface PdfPage {
+  readonly drawing: Drawing;
+  /** Lines that stand on every plate, mm of the sheet: crop marks of the copies on it. */
+  readonly lines?: readonly (readonly [number, number, number, number])[];
+}
+
+/** The content of a page in millimetres, and the boxes about it. */
+function contentOf({ drawing, lines = [] }: PdfPage, marks: boolean, spaces: ReadonlyMap<string, string>): { readonly sink: ContentSink; readonly boxes: Boxes } {
+  const { sheet } = drawing;
+  const boxes = boxesOf(sheet, marks);
+  const sink = new ContentSink({ spaceOf: (ink) => (ink.kind === 'spot' ? spaces.get(ink.name) ?? null : null) });
   const toPoints = 1 / MM_PER_POINT;
   // Millimetres of the sheet with y downwards become points of the medium with y upwards, once, for the whole page.
-  const [left, top] = [outMm * toPoints, (sheet.heightMm + outMm) * toPoints];
+  const [left, top] = [boxes.outMm * toPoints, (sheet.heightMm + boxes.outMm) * toPoints];
   sink.text.ascii(`${toPoints.toFixed(10)} 0 0 ${(-toPoints).toFixed(10)} ${left.toFixed(6)} ${top.toFixed(6)} cm\n`);
   sink.text.ascii('q\n');
   sink.numbers(sink.text, 're W n', -sheet.bleedMm, -sheet.bleedMm, sheet.widthMm + 2 * sheet.bleedMm, sheet.heightMm + 2 * sheet.bleedMm);
   sendDrawing(drawing, sink);
   sink.text.ascii('Q\n');
-  if (marks) sendMarks(sheet, sink);
+  if (marks) sendMarks(printMarks(sheet), sink);
+  if (lines.length > 0) sendMarks({ lines, circles: [] }, sink);
+  return { sink, boxes };
+}
+
+/**
+ * Writes drawings as a PDF for print, a page each: outlines only, at true size, no fonts, no pictures; process inks in
+ * DeviceCMYK, spot inks as separations, overprint where an ink says so; media, bleed and trim box; the profile as output
+ * intent, XMP metadata, as PDF/X-4 asks for (docs/print-pdf.md). The same drawings give the same bytes.
+ *
+ * @param onPage called before each page with its number from 0; what it throws ends the writing
+ */
+export async function writePdfPages(name: string, pages: Iterable<PdfPage>, { marks, profile }: PdfOptions, onPage?: (page: number) => void | Promise<void>): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false });
   const { context, catalog } = document;
   context.header = PDFHeader.forVersion(1, 6);
-  const id = fingerprint(`${name}\n${sink.text.toString()}\n${media.join(' ')}`);
-  const page = document.addPage([rounded(media[2]!), rounded(media[3]!)]);
-  for (const [box, values] of [['MediaBox', media], ['BleedBox', bleed], ['TrimBox', trim]] as const) page.node.set(PDFName.of(box), context.obj(values.map((value) => PDFNumber.of(rounded(value)))));
-  page.node.delete(PDFName.of('CropBox'));
-  page.node.set(PDFName.of('Resources'), context.register(resources(context, spots, spaces)));
-  page.node.set(PDFName.of('Contents'), context.register(context.flateStream(sink.text.toBytes() as unknown as string) as PDFRawStream));
+  // A spot ink is one colour space in the whole file, whatever page it is on.
+  const spaces = new Map<string, string>(), spots = new Map<string, DrawnInk>();
+  const colours = context.obj({});
+  const shared = context.register(resources(context, colours));
+  let seen = fingerprint(name), count = 0;
+  for (const given of pages) {
+    await onPage?.(count++);
+    for (const ink of printedInks(given.drawing)) {
+      if (ink.kind !== 'spot' || spots.has(ink.name)) continue;
+      spots.set(ink.name, ink);
+      spaces.set(ink.name, `Spot${spots.size}`);
+      colours.set(PDFName.of(`Spot${spots.size}`), context.register(separation(context, nameOf(ink.name), ink.cmyk)));
+    }
+    const { sink, boxes: { media, bleed, trim } } = contentOf(given, marks, spaces);
+    seen = fingerprint(`${seen}\n${sink.text.toString()}\n${media.join(' ')}`);
+    const page = document.addPage([rounded(media[2]!), rounded(media[3]!)]);
+    for (const [box, values] of [['MediaBox', media], ['BleedBox', bleed], ['TrimBox', trim]] as const) page.node.set(PDFName.of(box), context.obj(values.map((value) => PDFNumber.of(rounded(value)))));
+    page.node.delete(PDFName.of('CropBox'));
+    page.node.set(PDFName.of('Resources'), shared);
+    page.node.set(PDFName.of('Contents'), context.register(context.flateStream(sink.text.toBytes() as unknown as string) as PDFRawStream));
+  }
   catalog.set(PDFName.of('OutputIntents'), outputIntent(context, profile));
-  catalog.set(PDFName.of('Metadata'), metadata(context, name, id));
+  catalog.set(PDFName.of('Metadata'), metadata(context, name, seen));
   const info = context.obj({});
   info.set(PDFName.of('Title'), PDFHexString.fromText(name));
   for (const part of ['Producer', 'Creator']) info.set(PDFName.of(part), PDFString.of('Under Arc'));
   for (const part of ['CreationDate', 'ModDate']) info.set(PDFName.of(part), PDFString.of(DATE.pdf));
   info.set(PDFName.of('Trapped'), PDFName.of('False'));
   context.trailerInfo.Info = context.register(info);
-  const identifier = PDFHexString.of(id);
+  const identifier = PDFHexString.of(seen);
   context.trailerInfo.ID = context.obj([identifier, identifier]);
   return document.save({ useObjectStreams: false, updateFieldAppearances: false });
 }
+
+/** Writes one drawing as a PDF for print, see `writePdfPages`. */
+export const writePdf = (drawing: Drawing, options: PdfOptions): Promise<Uint8Array> => writePdfPages(drawing.name, [{ drawing }], options);

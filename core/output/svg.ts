@@ -78,20 +78,25 @@ export interface SvgOptions {
   readonly decimals?: number;
 }
 
+/** The path elements of a drawing, in painting order. */
+export function svgElements(drawing: Drawing, decimals = 4): readonly string[] {
+  const sink = new ElementSink(decimals);
+  sendDrawing(drawing, sink);
+  return sink.elements;
+}
+
 /**
  * Writes a drawing as an SVG of outlines at true size: one path for each painted outline, mm as user units,
  * no text, no fonts, no references; inks are classes, listed in the metadata with their mixes. SVG 1.1 and 2.
  */
 export function writeSvg(drawing: Drawing, options: SvgOptions = {}): string {
   const { widthMm, heightMm } = drawing.sheet;
-  const sink = new ElementSink(options.decimals ?? 4);
-  sendDrawing(drawing, sink);
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}">`,
     `<title>${escape(drawing.name)}</title>`,
     ...(drawing.inks.length > 0 ? [inkList(drawing)] : []),
-    ...sink.elements,
+    ...svgElements(drawing, options.decimals),
     '</svg>',
     '',
   ].join('\n');

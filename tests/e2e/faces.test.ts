@@ -50,7 +50,8 @@ describe('typefaces', () => {
     await on.page.reload();
     await on.page.locator('[data-item=words]').waitFor();
     await on.page.getByRole('button', { name: 'Output' }).click();
-    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.locator('[data-format=svg]').click()]);
+    await on.page.locator('[data-format=svg]').click();
+    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.locator('[data-make]').click()]);
     expect(await download.failure()).toBeNull();
   });
 
@@ -78,6 +79,7 @@ describe('typefaces', () => {
     expect((await words()).faceId).toBe('own-river-slab-bold-0123abcd');
     await on.page.getByRole('button', { name: 'Output' }).click();
     await on.page.locator('[data-format=svg]').click();
+    await on.page.locator('[data-make]').click();
     await on.page.getByRole('alert').getByText(/not at hand/).waitFor();
   });
 });

@@ -41,6 +41,7 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
     for (const format of ['svg', 'pdf', 'png', 'dxf']) {
       const waiting = page.waitForEvent('download');
       await page.locator(`[data-format=${format}]`).click();
+      await page.locator('[data-make]').click();
       expect(readFileSync(await (await waiting).path()).equals(readFileSync(join(folder, `out.${format}`))), format).toBe(true);
       await page.getByText(/was made/).waitFor();
     }

@@ -112,7 +112,7 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
     <FlatStrip v-if="view.strip" />
     <button v-else class="unfold" type="button" @click="view.strip = true">Show the flat strip</button>
     <BenchInspector ref="inspector" @remove="remove" @letter="letterOnCurve" />
-    <OutputDialog v-model="output" />
+    <OutputView v-if="output" @close="output = false" @proof="output = false" />
     <InksDialog />
     <DeleteCurveDialog v-model="deleting" />
   </div>

@@ -1,0 +1,17 @@
+import { DXF_TOLERANCE_MM } from '#core/output/dxf';
+import type { Imposition } from '#core/output/impose';
+
+export const FILE_FORMATS = ['pdf', 'svg', 'live-svg', 'png', 'dxf', 'piece'] as const;
+export type FileFormat = (typeof FILE_FORMATS)[number];
+
+/** What a file is made with, where its format leaves a choice. All plain data: it is kept with the file. */
+export interface FileOptions {
+  readonly marks: boolean;
+  readonly dpi: number;
+  readonly transparent: boolean;
+  readonly toleranceMm: number;
+  /** A sheet of copies; null for the piece alone. */
+  readonly imposition: Imposition | null;
+}
+
+export const STANDARD_OPTIONS: FileOptions = { marks: false, dpi: 300, transparent: false, toleranceMm: DXF_TOLERANCE_MM, imposition: null };

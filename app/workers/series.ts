@@ -1,0 +1,70 @@
+import { transfer } from 'comlink';
+import { copyMarks, imposed, layOut, type Imposition } from '#core/output/impose';
+import { writePreview } from '#core/output/preview';
+import type { RowProblem, SeriesMapping, SeriesTable } from '#core/output/series';
+import { checkSeries, drawRow, makeSeries, type SeriesMade } from '#core/output/seriesRun';
+import type { Piece } from '#core/piece/types';
+import { fail, ok, type Result } from '#core/result';
+import { facesFor } from './faces';
+import { cmykProfile } from './profile';
+
+/** Rows between two looks at the messages that came meanwhile, so that a run can be cancelled. */
+const BREATH_MS = 60;
+let cancelled = false;
+
+/** Ends the run that is under way; it answers with `cancelled`. */
+export const cancelSeries = (): void => { cancelled = true; };
+
+class Cancelled extends Error {}
+
+function breather(told: (done: number, of: number) => void) {
+  cancelled = false;
+  let last = performance.now();
+  return async (done: number, of: number): Promise<void> => {
+    if (performance.now() - last < BREATH_MS) return;
+    told(done, of);
+    await new Promise((resolve) => setTimeout(resolve));
+    last = performance.now();
+    if (cancelled) throw new Cancelled();
+  };
+}
+
+const stopped = <T>(error: unknown): Result<T> => {
+  if (!(error instanceof Cancelled)) throw error;
+  return fail({ code: 'cancelled', message: 'Cancelled. No file was made.' });
+};
+
+export interface SeriesAsked {
+  readonly as: 'sheets' | 'files';
+  readonly imposition: Imposition;
+  readonly marks: boolean;
+}
+
+/** Looks at every row of a series without making anything. */
+export async function checkSeriesRows(piece: Piece, table: SeriesTable, mapping: SeriesMapping, told: (done: number, of: number) => void): Promise<Result<RowProblem[]>> {
+  try {
+    return ok(await checkSeries({ piece, table, mapping, faces: await facesFor(piece) }, breather(told)));
+  } catch (error) { return stopped(error); }
+}
+
+/** Makes a series as one file; rows with problems are left out and told. */
+export async function makeSeriesFile(piece: Piece, table: SeriesTable, mapping: SeriesMapping, { as, imposition, marks }: SeriesAsked, told: (done: number, of: number) => void): Promise<Result<SeriesMade>> {
+  try {
+    const made = await makeSeries({ piece, table, mapping, faces: await facesFor(piece) }, { as, imposition, cropMarks: marks, pdf: { marks: marks && as === 'files', profile: await cmykProfile() } }, breather(told));
+    return made.ok ? transfer(made, [made.value.bytes.buffer]) : made;
+  } catch (error) { return stopped(error); }
+}
+
+/** The first sheet of a series as it will come out, rows with problems left out, as an SVG. */
+export async function previewSeries(piece: Piece, table: SeriesTable, mapping: SeriesMapping, imposition: Imposition): Promise<Result<string>> {
+  const layout = layOut(piece.sheet, imposition);
+  if (!layout.ok) return layout;
+  const run = { piece, table, mapping, faces: await facesFor(piece) };
+  const drawings = [];
+  for (let row = 0; row < table.rows.length && drawings.length < layout.value.places.length; row++) {
+    const { drawing, problems } = drawRow(run, row);
+    if (!problems.some((one) => one.stops)) drawings.push(drawing);
+  }
+  const used = { ...layout.value, places: layout.value.places.slice(0, drawings.length) };
+  return ok(writePreview(imposed(piece.name, drawings, used, imposition), { plate: null, marks: false, lines: false, transparent: false, crop: copyMarks(piece.sheet, used) }));
+}

@@ -1,0 +1,41 @@
+import type { Drawing } from '../drawing/drawPiece';
+import { plateDrawing, type Plate } from './plates';
+import { MARKS_MM, printMarks } from './printMarks';
+import { svgElements } from './svg';
+
+export interface PreviewOptions {
+  /** One plate alone, in shades of grey; null for all inks together. */
+  readonly plate: Plate | null;
+  /** Crop and registration marks about the trim. */
+  readonly marks: boolean;
+  /** Outlines as a tool follows them, instead of painted ones. */
+  readonly lines: boolean;
+  /** Without paper. */
+  readonly transparent: boolean;
+  /** Lines that are drawn on every plate, mm of the sheet. */
+  readonly crop: readonly (readonly [number, number, number, number])[];
+}
+
+const TRIM = 'fill="none" stroke="#b4452a" stroke-dasharray="1.2 0.8"';
+
+/** What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a bleed, marks. */
+export function writePreview(drawing: Drawing, { plate, marks, lines, transparent, crop }: PreviewOptions): string {
+  const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
+  const out = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;
+  const shown = plate ? plateDrawing(drawing, plate) : drawing;
+  const thin = Math.max(w, h) / 500;
+  const box = (by: number): string => `x="${-by}" y="${-by}" width="${w + 2 * by}" height="${h + 2 * by}"`;
+  const { lines: strokes, circles } = marks ? printMarks(drawing.sheet) : { lines: [], circles: [] };
+  const elements = lines
+    ? svgElements({ ...shown, paths: shown.paths.map((path) => ({ ...path, paint: { fill: null, stroke: { ink: (path.paint.fill ?? path.paint.stroke?.ink)!, widthMm: thin / 1.5, join: 'round', dashMm: null }, under: false } })) }, 3)
+    : svgElements(shown, 3);
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${-out} ${-out} ${w + 2 * out} ${h + 2 * out}">`,
+    transparent ? '' : `<rect ${box(out)} fill="#ffffff"/><rect ${box(bleedMm)} fill="${shown.paper}"/>`,
+    `<clipPath id="bleed"><rect ${box(bleedMm)}/></clipPath><g clip-path="url(#bleed)">`, ...elements, '</g>',
+    [...strokes, ...crop].map(([x0, y0, x1, y1]) => `<path d="M${x0} ${y0}L${x1} ${y1}" stroke="#000" stroke-width="${thin / 2}"/>`).join(''),
+    circles.map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`).join(''),
+    bleedMm > 0 ? `<rect ${box(0)} ${TRIM} stroke-width="${thin / 1.5}"/>` : '',
+    '</svg>',
+  ].join('');
+}
