@@ -10,12 +10,12 @@ import { ornamentsBetween, paintItem, setsOn, type PaintedPath } from '#core/dra
 import { keepRadii } from '#core/drawing/keepRadius';
 import { tidied } from '#core/drawing/tidy';
 import type { SetOrnaments } from '#core/setting/ornaments';
-import { proofPiece } from '#core/proof/index';
 import { letteringTrack } from '#core/setting/corners';
 import type { Problem, Result } from '#core/result';
 import { api } from '~/utils/api';
 import { Keeper, type KeepingState, type LoggedChange, type PendingChange } from '~/utils/keeper';
 import { useEvenings } from '~/composables/useEvenings';
+import { useProof } from '~/composables/useProof';
 import { useFaces } from './faces';
 
 const stashKey = (id: string): string => `under-arc:not-kept:${id}`;
@@ -99,7 +99,7 @@ export const usePiece = defineStore('piece', () => {
   });
   const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
     !isLettering(item) || faces.loaded.has(item.faceId)));
-  const findings = computed(() => (piece.value && facesReady.value ? proofPiece(piece.value, faces.loaded, evenings.value) : []));
+  const { findings, proofRead } = useProof(piece, evenings, facesReady, () => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id));
 
   function show(): void {
     if (!keeper) return;
@@ -234,7 +234,7 @@ export const usePiece = defineStore('piece', () => {
 
   return {
     id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments, painted,
-    selectedSetting, shownSetting, facesReady, findings, evenings, settled, news, open, close, edit, set, select, toggle, curveOf, on,
+    selectedSetting, shownSetting, facesReady, findings, proofRead, evenings, settled, news, open, close, edit, set, select, toggle, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },
     unsent: () => keeper?.waiting ?? 0,

@@ -40,6 +40,8 @@ export const useView = defineStore('view', () => {
   const typing = ref(false);
   /** The ink that is edited, '' for the first one; null while inks are not edited. */
   const inks = ref<string | null>(null);
+  /** The view that lies over the bench; null for the bench itself. */
+  const open = ref<'output' | 'proof' | null>(null);
   /** What the list on the left shows: curves with what is set on them, or everything in the order in which it is painted. */
   const list = ref<'curves' | 'order'>('curves');
   /** The node picked on a drawn curve. */
@@ -77,5 +79,5 @@ export const useView = defineStore('view', () => {
     panY.value += dy;
   }
 
-  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, gaps, stripShows, stripScale, stripZoom, stripLine, typing, inks, list, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, gaps, stripShows, stripScale, stripZoom, stripLine, typing, inks, open, list, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
 });

@@ -4,6 +4,7 @@ import { blocking, drawPiece, groundOf, type Drawing, type Evenings } from '#cor
 import { writeDxf } from '#core/output/dxf';
 import { copyMarks, layOut, repeated, type Layout } from '#core/output/impose';
 import { writeLiveSvg } from '#core/output/liveSvg';
+import { writeLook, type Look } from '#core/output/looks';
 import { writePdfPages } from '#core/output/pdf';
 import { writePieceFile, type CarriedFace } from '#core/output/pieceFile';
 import { platesOf, type Plate } from '#core/output/plates';
@@ -120,12 +121,17 @@ export async function previewFile(piece: Piece, format: FileFormat, options: Fil
   return ok({ svg, plates, layout, notes });
 }
 
+/** A piece as others will see it, as an SVG. */
+export async function lookAt(piece: Piece, look: Look): Promise<string> {
+  return writeLook(drawPiece(piece, await facesFor(piece)), look);
+}
+
 /** Everything that would go wrong with a piece in print. */
-export async function proof(piece: Piece, evenings: readonly (readonly [letteringId: string, EveningSent])[]): Promise<{ findings: Finding[]; ms: number }> {
+export async function proof(piece: Piece, evenings: readonly (readonly [letteringId: string, EveningSent])[], forbidden: readonly string[]): Promise<{ findings: Finding[]; ms: number }> {
   const faces = await facesFor(piece);
   const from = performance.now();
   const known = new Map(evenings.map(([id, sent]) => [id, sent && new Map(sent)]));
   const given: Evenings = { of: ({ id }) => known.get(id) ?? null };
-  const findings = proofPiece(piece, faces, given);
+  const findings = proofPiece(piece, faces, given, new Set(forbidden));
   return { findings, ms: performance.now() - from };
 }

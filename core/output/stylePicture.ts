@@ -19,7 +19,7 @@ function scaled({ stroke, halo, shade, underline }: Style['of'], k: number): Par
 }
 
 /** A picture of a style as SVG: a few letters in it on a slight bow, by the same engine; '' while its face is not at hand. */
-export function pictureOfStyle({ inks, paper }: Piece, { of }: Style, faces: Faces): string {
+export function pictureOfStyle({ inks, paper, process }: Piece, { of }: Style, faces: Faces): string {
   const face = faces.get(of.faceId);
   if (!face) return '';
   const curve = makeCurve('bow', 'Bow', { kind: 'arc', centre: { x: 30, y: 88 }, radiusMm: 62, startDeg: -34, sweepDeg: 68 });
@@ -28,6 +28,6 @@ export function pictureOfStyle({ inks, paper }: Piece, { of }: Style, faces: Fac
   const lettering: Lettering = {
     ...plain, ...of, ...scaled(of, CAP_MM / capMm), wording: WORDING, size: { by: 'cap', mm: CAP_MM }, spacing: { ...of.spacing, evenOut: 0 },
   };
-  const piece: Piece = { format: 'under-arc-piece', version: 5, name: 'Style', sheet: { ...PICTURE, bleedMm: 0 }, paper, inks, styles: [], guides: [], items: [curve, lettering] };
+  const piece: Piece = { format: 'under-arc-piece', version: 5, name: 'Style', sheet: { ...PICTURE, bleedMm: 0 }, paper, inks, styles: [], process, guides: [], items: [curve, lettering] };
   return writeSvg(drawPiece(piece, faces), { decimals: 2 }).replace(/^<\?xml.*\?>\n/, '');
 }

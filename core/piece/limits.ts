@@ -43,6 +43,8 @@ export const LIMITS = {
   axisValue: { min: -100000, max: 100000 },
   featureValue: { min: 0, max: 99 },
   inkShare: { min: 0, max: 100 },
+  processMm: { min: 0, max: 50 },
+  mostInk: { min: 50, max: 400 },
   inks: { min: 0, max: 40 },
   styles: { min: 0, max: 100 },
   cuts: { min: 0, max: 50 },

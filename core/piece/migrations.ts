@@ -1,5 +1,6 @@
 import { fromHex, nearestCmyk } from '../ink/colour';
 import { STANDARD_INKS } from './inks';
+import { PROCESSES } from './process';
 import { STANDARD_FIT } from './make';
 
 type Older = Record<string, unknown>;
@@ -75,7 +76,7 @@ function fromVersion4(older: Older): Older {
     if (type === 'curve') return { cuts: [], ...inked };
     return type === 'lettering' ? { ...LETTERING_5, ...inked, fit: typeof item['fit'] === 'object' ? { baseRadiusMm: null, ...(item['fit'] as Older) } : item['fit'] } : inked;
   }) : items;
-  return { ...older, version: 5, paper: '#ffffff', inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS, styles: [], items: upgraded };
+  return { ...older, version: 5, paper: '#ffffff', inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS, styles: [], process: PROCESSES.offset, items: upgraded };
 }
 
 /** From each older version to the next; the entry at n turns version n into version n + 1. */

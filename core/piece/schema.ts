@@ -15,10 +15,11 @@ import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
 import { limited, point } from './shapes/fields';
 import { cutSchema, haloSchema, inkId, inkSchema, shadeSchema, strokeSchema as stroke, underlineSchema } from './inkSchema';
+import type { ProcessKind } from './process';
 import { flag, id, list, object, tagged, text, union } from './rules';
 import type {
   Adjustment, Alignment, Anchor, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Piece, Seat,
-  Cut, Ink, SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Style, StyleField, Tops, Tracing, Twin, TwinShare,
+  Cut, Ink, Process, SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Style, StyleField, Tops, Tracing, Twin, TwinShare,
 } from './types';
 
 /** One line a curve kind. */
@@ -211,6 +212,10 @@ export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   paper: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),
   inks: list<Ink>(inkSchema, LIMITS.inks),
   styles: list<Style>(styleSchema, LIMITS.styles),
+  process: object<Process>({
+    kind: tagged<ProcessKind>('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),
+    leastStrokeMm: limited('processMm'), leastGapMm: limited('processMm'), leastLetterMm: limited('processMm'), mostInk: limited('mostInk'),
+  }),
   guides: list<Guide>(guideSchema, LIMITS.guides),
   items: list<Item>(itemSchema, LIMITS.items),
 });

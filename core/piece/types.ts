@@ -14,8 +14,9 @@ import type { WaveShape } from './shapes/wave';
 
 import type { Cut, Halo, Ink, InkId, Shade, Stroke, Underline } from './inks';
 import type { Point } from './point';
+import type { Process } from './process';
 
-export type { Cut, Halo, Ink, InkId, Point, Shade, Stroke, Underline };
+export type { Cut, Halo, Ink, InkId, Point, Process, Shade, Stroke, Underline };
 
 /** The parameters of a curve. One member a kind, told apart by `kind`. */
 export type CurveShape =
@@ -323,6 +324,8 @@ export interface Piece {
   readonly paper: string;
   readonly inks: readonly Ink[];
   readonly styles: readonly Style[];
+  /** How it is made real, which the proof goes by. */
+  readonly process: Process;
   readonly guides: readonly Guide[];
   readonly items: readonly Item[];
 }

@@ -1,7 +1,5 @@
 import { worstLine } from '../setting/setLettering';
-import type { Check } from './check';
-
-const short = (wording: string): string => (wording.length > 24 ? `${wording.slice(0, 23)}…` : wording);
+import { short, type Check } from './check';
 
 /** Lettering that runs past a bookend. */
 export const overset: Check = ({ settings }) => settings.flatMap(({ lettering, set }) => {

@@ -65,7 +65,7 @@ describe('the sheet, the strip and the inspector', () => {
     expect((await on.bench.lettering()).bookends.endU * 360).toBeLessThan(9);
     await on.page.getByText(/mm overset/).first().waitFor();
     expect(await on.page.locator('.marks .overset path').count()).toBe(1);
-    expect(await on.page.getByRole('button', { name: /Proof, 1 remarks/ }).count()).toBe(1);
+    await on.page.getByRole('button', { name: /Proof, 1 remarks/ }).waitFor();
     const strip = (await on.page.locator('[data-strip-bookend=end] path').boundingBox())!;
     await on.page.mouse.move(strip.x + 4, strip.y + 8);
     await on.page.mouse.down();

@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import type { ArcShape } from '#core/piece/shapes/arc';
 import type { CircleShape } from '#core/piece/shapes/circle';
 import type { Curve, CurveShape, Item, Lettering, Piece, Seat, Spacing } from '#core/piece/types';
+import { PROCESSES } from '#core/piece/process';
 import { STANDARD_INKS } from '#core/piece/inks';
 import { STANDARD_FIT, STANDARD_SPACING } from '#core/piece/make';
 import { trackOf, type Track } from '#core/curves/index';
@@ -47,4 +48,4 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 5, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], guides: [], items });
+  ({ format: 'under-arc-piece', version: 5, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
 import { pictureOfStyle } from '#core/output/stylePicture';
+import { sameValue } from '#core/piece/equal';
 import { makeStyle } from '#core/piece/make';
 import { setStep } from '#core/piece/steps/index';
 import { STYLE_FIELDS, type Lettering, type Style } from '#core/piece/types';
@@ -17,7 +18,7 @@ const chosen = ref('');
 watch(styles, (list) => { void faces.ensure(list.map((style) => style.of.faceId)); }, { immediate: true });
 const pictures = computed(() => new Map(styles.value.map((style) => [style.id, pictureOfStyle(store.piece!, style, faces.loaded)])));
 /** The style that the lettering looks like now. */
-const worn = computed(() => styles.value.find(({ of }) => STYLE_FIELDS.every((field) => JSON.stringify(of[field]) === JSON.stringify(props.lettering[field]))) ?? null);
+const worn = computed(() => styles.value.find(({ of }) => STYLE_FIELDS.every((field) => sameValue(of[field], props.lettering[field]))) ?? null);
 
 const setStyles = (label: string, next: readonly Style[]) => store.set(label, null, ['styles'], next);
 function keep(): void {
@@ -29,7 +30,7 @@ function keep(): void {
 }
 function apply(style: Style): void {
   chosen.value = style.id;
-  const problem = store.edit(`Apply ${style.name}`, STYLE_FIELDS.filter((field) => JSON.stringify(style.of[field]) !== JSON.stringify(props.lettering[field])).map((field) => setStep(store.piece!, props.lettering.id, [field], style.of[field])));
+  const problem = store.edit(`Apply ${style.name}`, STYLE_FIELDS.filter((field) => !sameValue(style.of[field], props.lettering[field])).map((field) => setStep(store.piece!, props.lettering.id, [field], style.of[field])));
   if (problem) store.news = { kind: 'warning', text: problem.message };
 }
 const one = computed(() => styles.value.find((style) => style.id === chosen.value) ?? worn.value);

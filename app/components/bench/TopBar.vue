@@ -2,7 +2,7 @@
 import { Redo2, Undo2 } from 'lucide-vue-next';
 import { usePiece } from '~/stores/piece';
 
-const emit = defineEmits<{ output: [] }>();
+const emit = defineEmits<{ output: []; proof: [] }>();
 const store = usePiece();
 const undoLabel = computed(() => store.history.undo.at(-1)?.label ?? '');
 const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
@@ -22,7 +22,7 @@ const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
     <div class="acts">
       <button class="key" type="button" :disabled="!undoLabel" :title="undoLabel ? `Undo: ${undoLabel} (Ctrl Z)` : 'Nothing to undo'" @click="store.undo()"><Undo2 :size="15" />Undo</button>
       <button class="key" type="button" :disabled="!redoLabel" :title="redoLabel ? `Redo: ${redoLabel} (Ctrl Y)` : 'Nothing to redo'" @click="store.redo()"><Redo2 :size="15" />Redo</button>
-      <ProofList />
+      <button class="key" type="button" :aria-label="`Proof, ${store.findings.length} remarks`" @click="emit('proof')">Proof <span class="count" :class="{ well: store.findings.length === 0 }">{{ store.findings.length }}</span></button>
       <button class="key main" type="button" @click="emit('output')">Output</button>
     </div>
   </header>
@@ -35,5 +35,7 @@ const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
 .state { color: #b9c3c8; white-space: nowrap; }
 .bad { color: #f2b8a4; font-weight: 600; }
 .retry { border: 0; background: none; color: var(--brass-light); text-decoration: underline; cursor: pointer; padding: 0 4px; }
+.count { min-width: 20px; padding: 0 6px; border-radius: 10px; background: var(--rust); color: #fff; font-size: 12px; font-weight: 600; text-align: center; }
+.count.well { background: var(--moss); }
 .acts { display: flex; gap: 10px; margin-left: auto; }
 </style>

@@ -17,7 +17,6 @@ const view = useView();
 const gaps = useGaps();
 const inspector = useTemplateRef<{ focusWording: (at?: number) => void }>('inspector');
 const problem = ref('');
-const output = ref(false);
 const deleting = shallowRef<Curve | null>(null);
 
 useHead({ title: computed(() => `${store.piece?.name ?? 'Bench'} · Under Arc`) });
@@ -25,6 +24,7 @@ useHead({ title: computed(() => `${store.piece?.name ?? 'Bench'} · Under Arc`) 
 async function load(): Promise<void> {
   problem.value = '';
   view.tool = 'pick';
+  view.open = null;
   try {
     await store.open(String(route.params.id));
   } catch (error) {
@@ -63,7 +63,8 @@ function remove(id: string): void {
 const TOOLS: Readonly<Record<string, Tool>> = { 1: 'pick', 2: 'letter', 3: 'circle', 4: 'arc' };
 
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (!store.piece || output.value || deleting.value) return;
+  if (!store.piece || deleting.value) return;
+  if (view.open) { if (event.key === 'Escape' && !document.querySelector('.el-select-dropdown:not([style*="none"])')) view.open = null; return; }
   const typing = (event.target as Element).closest('input:not([type=range]), textarea') !== null;
   const control = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
@@ -102,7 +103,7 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
     <p><NuxtLink to="/" class="key">To the shelf</NuxtLink> <button class="key" type="button" @click="load">Try again</button></p>
   </div>
   <div v-else-if="store.piece" class="bench" :class="{ folded: !view.strip }">
-    <TopBar @output="output = true" />
+    <TopBar @output="view.open = 'output'" @proof="view.open = 'proof'" />
     <nav class="left" aria-label="Curves and lettering">
       <CurveList v-if="view.list === 'curves'" />
       <OrderList v-else />
@@ -112,7 +113,8 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
     <FlatStrip v-if="view.strip" />
     <button v-else class="unfold" type="button" @click="view.strip = true">Show the flat strip</button>
     <BenchInspector ref="inspector" @remove="remove" @letter="letterOnCurve" />
-    <OutputView v-if="output" @close="output = false" @proof="output = false" />
+    <OutputView v-if="view.open === 'output'" @close="view.open = null" @proof="view.open = 'proof'" />
+    <ProofView v-if="view.open === 'proof'" @close="view.open = null" @output="view.open = 'output'" />
     <InksDialog />
     <DeleteCurveDialog v-model="deleting" />
   </div>

@@ -134,7 +134,7 @@ describe('the proof', () => {
     expect(proofPiece(well, all)).toEqual([]);
     const tight = { ...lettering('A', { id: 'tight', curveId: 'small', seat: seat('inward', 'inside', 0) }) };
     const ill = piece([ringCurve, curve(circle(3), 'small'), tight, lettering('☃', { id: 'box' }), lettering(' ', { id: 'blank' }), lettering('OTTERMERE', { id: 'long', bookends: { startU: 0.99, endU: 0.01 } })]);
-    expect(proofPiece(ill, all).map((one) => [one.code, one.itemId])).toEqual([['too-tight', 'tight'], ['overset', 'long'], ['missing-character', 'box'], ['empty-wording', 'blank']]);
+    expect(proofPiece(ill, all).map((one) => [one.code, one.itemId])).toEqual([['too-tight', 'tight'], ['overset', 'long'], ['missing-character', 'box'], ['empty-wording', 'blank'], ['letters-touch', 'long'], ['letters-touch', 'long']]);
     // Just fitting is not overset.
     const set = settingOf(lettering('TIDE'), new Map([['ring', ok(ring)]]), all);
     const half = set.ok ? (set.value.overset.inkMm / 2 + 0.001) / (2 * Math.PI * (30 + set.value.measuredHeightMm)) : 0;

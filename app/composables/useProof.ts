@@ -1,0 +1,36 @@
+import type { ComputedRef, ShallowRef } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import type { Evenings } from '#core/drawing/drawPiece';
+import { isLettering, type Piece } from '#core/piece/types';
+import type { Finding } from '#core/proof/index';
+import { heavyWork } from '~/workers/door';
+
+/** How long the hand rests before the proof is read anew, ms: no drag waits for it. */
+const REST_MS = 200;
+
+/** The proof of the piece, read in a worker and kept current while it is edited. */
+export function useProof(piece: ShallowRef<Piece | null>, evenings: ComputedRef<Evenings>, ready: ComputedRef<boolean>, forbidden: () => readonly string[]) {
+  const findings = shallowRef<readonly Finding[]>([]);
+  /** The piece that the findings are of, and how long reading took in the worker, ms. */
+  const read = shallowRef<{ readonly piece: Piece; readonly ms: number } | null>(null);
+  let busy = false;
+
+  async function work(): Promise<void> {
+    if (busy) return;
+    busy = true;
+    try {
+      for (let now = piece.value; now && ready.value && read.value?.piece !== now; now = piece.value) {
+        const given = evenings.value;
+        const sent = now.items.filter(isLettering).flatMap((one) => { const evening = given.of(one); return evening ? [[one.id, [...evening]] as const] : []; });
+        const { findings: found, ms } = await heavyWork().proof(now, sent, forbidden());
+        read.value = { piece: now, ms };
+        if (piece.value) findings.value = found;
+      }
+    } finally { busy = false; }
+  }
+  watch(piece, (now) => { if (!now) { findings.value = []; read.value = null; } });
+  watchDebounced([piece, ready], () => { void work(); }, { debounce: REST_MS, immediate: true });
+  // What evening out came to changes gaps without changing the piece.
+  watchDebounced(evenings, () => { read.value = null; void work(); }, { debounce: REST_MS });
+  return { findings, proofRead: read };
+}

@@ -1,0 +1,24 @@
+export type ProcessKind = 'offset' | 'screen' | 'foil' | 'engraving' | 'embroidery' | 'plotter';
+
+/** How a piece is made real, and what that can still hold: each number may be changed. */
+export interface Process {
+  readonly kind: ProcessKind;
+  /** Finest line or stroke of a letter, mm. */
+  readonly leastStrokeMm: number;
+  /** Finest white: counters, gaps between letters, mm. */
+  readonly leastGapMm: number;
+  /** Lowest capitals that can be read, mm. */
+  readonly leastLetterMm: number;
+  /** Most ink in all, %. */
+  readonly mostInk: number;
+}
+
+/** What each process holds as a rule; a printer knows better. */
+export const PROCESSES: Readonly<Record<ProcessKind, Process>> = {
+  offset: { kind: 'offset', leastStrokeMm: 0.08, leastGapMm: 0.08, leastLetterMm: 1.2, mostInk: 300 },
+  screen: { kind: 'screen', leastStrokeMm: 0.3, leastGapMm: 0.4, leastLetterMm: 2, mostInk: 260 },
+  foil: { kind: 'foil', leastStrokeMm: 0.25, leastGapMm: 0.3, leastLetterMm: 2, mostInk: 300 },
+  engraving: { kind: 'engraving', leastStrokeMm: 0.2, leastGapMm: 0.2, leastLetterMm: 1.5, mostInk: 400 },
+  embroidery: { kind: 'embroidery', leastStrokeMm: 1, leastGapMm: 1, leastLetterMm: 5, mostInk: 400 },
+  plotter: { kind: 'plotter', leastStrokeMm: 0.8, leastGapMm: 0.8, leastLetterMm: 5, mostInk: 400 },
+};
