@@ -8,6 +8,9 @@ import type { Evening } from '#core/setting/measure';
 import { needsSettling } from '#core/setting/settle';
 import { heavyWork } from '~/workers/door';
 
+/** When it is tried again after the worker could not be reached, ms. */
+const AGAIN_MS = 4000;
+
 /** What evening out came to for a lettering as it was then. */
 interface Known { readonly lettering: Lettering; readonly track: Track; readonly evening: Evening | null }
 
@@ -76,6 +79,10 @@ export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef
         const sent = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
         known.value = new Map(known.value).set(lettering.id, { lettering, track, evening: sent ? new Map(sent) : null });
       }
+    } catch (error) {
+      // The worker's program comes from the server, which may be away just now.
+      console.warn(`Gaps could not be evened out: ${(error as Error).message}`);
+      setTimeout(() => { void work(); }, AGAIN_MS);
     } finally { busy.value = false; }
   }
 

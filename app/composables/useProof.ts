@@ -7,6 +7,8 @@ import { heavyWork } from '~/workers/door';
 
 /** How long the hand rests before the proof is read anew, ms: no drag waits for it. */
 const REST_MS = 200;
+/** When it is tried again after the worker could not be reached, ms. */
+const AGAIN_MS = 4000;
 
 /** The proof of the piece, read in a worker and kept current while it is edited. */
 export function useProof(piece: ShallowRef<Piece | null>, evenings: ComputedRef<Evenings>, ready: ComputedRef<boolean>, forbidden: () => readonly string[]) {
@@ -26,6 +28,10 @@ export function useProof(piece: ShallowRef<Piece | null>, evenings: ComputedRef<
         read.value = { piece: now, ms };
         if (piece.value) findings.value = found;
       }
+    } catch (error) {
+      // The worker's program comes from the server, which may be away just now: what was found stays until it can be read anew.
+      console.warn(`The proof could not be read: ${(error as Error).message}`);
+      setTimeout(() => { void work(); }, AGAIN_MS);
     } finally { busy = false; }
   }
   watch(piece, (now) => { if (!now) { findings.value = []; read.value = null; } });

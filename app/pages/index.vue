@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { FolderOpen, Plus } from 'lucide-vue-next';
 import { ElMessage } from 'element-plus';
+import { readPieceFile } from '#core/output/pieceFile';
 import { api, RequestFailed, type PieceSummary } from '~/utils/api';
 
 useHead({ title: 'Shelf · Under Arc' });
@@ -51,13 +52,13 @@ async function openFile(event: Event): Promise<void> {
   input.value = '';
   if (!file) return;
   await attempt(async () => {
-    let json: unknown;
-    try {
-      json = JSON.parse(await file.text());
-    } catch {
-      throw new RequestFailed(0, { code: 'not-a-piece', message: `${file.name} is not an Under Arc piece: it is not JSON. Choose a piece file.` });
+    const read = readPieceFile(new Uint8Array(await file.arrayBuffer()));
+    if (!read.ok) throw new RequestFailed(0, { ...read.problem, message: `${file.name}: ${read.problem.message}` });
+    // Faces that ship are here already; others that came along are kept like any that are brought.
+    for (const [id, bytes] of read.value.faces) {
+      if (id.startsWith('own-')) await api.sendFace(new File([bytes as Uint8Array<ArrayBuffer>], `${id}.ttf`));
     }
-    await navigateTo(`/piece/${(await api.create(json)).id}`);
+    await navigateTo(`/piece/${(await api.create(read.value.piece)).id}`);
   });
 }
 
@@ -71,7 +72,7 @@ onMounted(refresh);
       <div class="acts">
         <button class="key" type="button" @click="fileInput?.click()"><FolderOpen :size="16" />Open a piece file</button>
         <button class="key main" type="button" @click="making = true"><Plus :size="16" />New piece</button>
-        <input ref="fileInput" class="visually-hidden" type="file" accept=".json,application/json" aria-label="Piece file" tabindex="-1" @change="openFile">
+        <input ref="fileInput" class="visually-hidden" type="file" accept=".json,.zip,application/json,application/zip" aria-label="Piece file" tabindex="-1" @change="openFile">
       </div>
     </header>
     <main>

@@ -53,7 +53,7 @@ function textOf(set: SetLettering, index: number, paint: string): string {
   const id = `${lettering.id}-line-${index + 1}`;
   return [
     `<path id="${id}" d="${baseline(set)}" fill="none"/>`,
-    `<text ${paint} font-family="${escape(run.face.name)}" font-size="${Math.round(em * 1e4) / 1e4}" letter-spacing="${Math.round(spacing * 1e4) / 1e4}"${lettering.spacing.kerning ? '' : ' style="font-kerning: none"'}>`,
+    `<text ${paint} font-family="${escape(run.face.name)}" font-size="${Math.round(em * 1e4) / 1e4}" letter-spacing="${Math.round(spacing * 1e4) / 1e4}" textLength="${Math.round(long * 1e3) / 1e3}"${lettering.spacing.kerning ? '' : ' style="font-kerning: none"'}>`,
     `<textPath href="#${id}">${escape(run.wording)}</textPath></text>`,
   ].join('');
 }

@@ -16,7 +16,7 @@ const chosen = computed(() => inks.value.find((ink) => ink.id === view.inks) ?? 
 const CHANNELS = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
 const instead = ref('');
 const nameProblem = ref('');
-watch(chosen, () => { instead.value = ''; nameProblem.value = ''; });
+watch(() => chosen.value?.id, () => { instead.value = ''; nameProblem.value = ''; });
 
 const uses = computed(() => (chosen.value && store.piece ? askedFor(store.piece, chosen.value.id) : 0));
 const total = computed(() => chosen.value?.cmyk.reduce((sum, share) => sum + share, 0) ?? 0);

@@ -27,7 +27,7 @@ const sheet = ref('');
 const busy = ref(false);
 const problem = ref('');
 const made = ref('');
-const earlier = ref<MadeFile[]>([]);
+const earlier = shallowRef<MadeFile[]>([]);
 
 const set = (next: Partial<FileOptions>): Problem | null => { options.value = { ...options.value, ...next }; return null; };
 const pixels = computed(() => {

@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest';
+import { circle, curve, lettering, piece, seat } from '../support/pieces';
+import { made } from './support';
+import { useBench } from './useBench';
+
+const badge = () => piece([
+  { ...curve(circle(34), 'disc'), fill: 'enamel' }, curve(circle(26), 'ring'),
+  lettering('TIDE TABLE', { curveId: 'ring', faceId: 'league-gothic', fill: 'brass', bookends: { startU: 0.7, endU: 0.3 } }),
+  lettering('SEDGE', { id: 'foot', curveId: 'ring', faceId: 'league-gothic', fill: 'brass', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, seat: seat('inward', 'outside'), bookends: { startU: 0.7, endU: 0.3 } }),
+]);
+
+describe('ink on the bench', () => {
+  const on = useBench();
+  const panel = () => on.page.getByRole('region', { name: 'Ink' });
+  const choose = async (label: string, ink: string) => {
+    await panel().getByRole('button', { name: new RegExp(`^${label}:`) }).click();
+    await on.page.locator('.inks:visible').getByRole('option', { name: new RegExp(ink) }).click();
+    await on.bench.kept();
+  };
+  const words = (name: RegExp) => on.page.getByRole('button', { name }).first().click();
+
+  it('gives letters an outline, a halo, a block shade and an underline, each in an ink of the piece', async () => {
+    await on.bench.open(await made(on.server, badge()));
+    await words(/^TIDE/);
+    await choose('Outline', 'Deep ink');
+    await choose('Halo', 'Rust');
+    await choose('Block shade', 'Black');
+    await choose('Underline', 'Deep ink');
+    await on.bench.type('Shade depth', '0,8');
+    await on.bench.kept();
+    expect(await on.bench.lettering(0)).toMatchObject({ stroke: { ink: 'deep', join: 'mitre', under: false }, halo: { ink: 'rust' }, shade: { ink: 'black', deg: 135, depthMm: 0.8 }, underline: { ink: 'deep' } });
+    for (const part of ['words', 'words.halo', 'words.halo-shade', 'words.shade', 'words.underline']) expect(await on.page.locator(`.art [data-item="${part}"]`).count(), part).toBe(1);
+    // Beneath lies beneath: the halo before the shade before the letters.
+    const order = await on.page.locator('.art path[data-item^="words"]').evaluateAll((list) => list.map((one) => one.getAttribute('data-item')));
+    expect(order.indexOf('words.halo')).toBeLessThan(order.indexOf('words.shade'));
+    expect(order.at(-1)).toBe('words');
+  });
+
+  it('keeps a style with its picture and gives it to others in one step', async () => {
+    const styles = on.page.getByRole('region', { name: 'Styles' });
+    await styles.getByRole('button', { name: 'Keep as a style' }).click();
+    await styles.locator('[data-style] svg path').first().waitFor({ state: 'attached' });
+    await words(/^SEDGE/);
+    await styles.locator('[data-style="Style 1"]').click();
+    await on.bench.kept();
+    const [top, foot] = [await on.bench.lettering(0), await on.bench.lettering(1)];
+    expect(foot.shade).toEqual(top.shade);
+    expect(foot.wording).toBe('SEDGE');
+    await on.page.keyboard.press('Control+z');
+    await on.bench.kept();
+    expect((await on.bench.lettering(1)).shade).toBeNull();
+  });
+
+  it('makes inks: spot inks under a name in any script, refused where printing keeps the name for itself', async () => {
+    await panel().getByRole('button', { name: /^Fill:/ }).click();
+    await on.page.locator('.inks:visible').getByText('Inks of the piece…').click();
+    const dialog = on.page.getByRole('dialog', { name: 'Inks of the piece' });
+    await dialog.getByRole('button', { name: '+ New ink' }).click();
+    const name = dialog.getByLabel('Name of the ink');
+    await dialog.getByRole('radio', { name: 'a spot ink' }).click();
+    await name.fill('Black');
+    await name.press('Tab');
+    await dialog.getByRole('alert').getByText(/Another ink is called “Black”/).waitFor();
+    await name.fill('none');
+    await name.press('Tab');
+    await dialog.getByRole('alert').getByText(/printing keeps that name/).waitFor();
+    await name.fill('Bråss (卍) "7"');
+    await name.press('Tab');
+    await on.bench.kept();
+    expect((await on.bench.piece()).inks.at(-1)).toMatchObject({ name: 'Bråss (卍) "7"', kind: 'spot' });
+    // Deleting an ink that is used puts another in its place.
+    await dialog.getByRole('button', { name: 'Brass', exact: true }).click();
+    await dialog.getByText(/Used \d+ times/).waitFor();
+    await dialog.getByRole('combobox', { name: 'Ink to use instead' }).click({ force: true });
+    await on.page.getByRole('option', { name: 'Bråss (卍) "7"' }).click();
+    await dialog.getByRole('button', { name: 'Delete ink' }).click();
+    await on.bench.kept();
+    const after = await on.bench.piece();
+    expect(after.inks.map((ink: any) => ink.name)).not.toContain('Brass');
+    expect(after.items[2].fill).toBe(after.inks.at(-1).id);
+    await on.page.keyboard.press('Escape');
+  });
+
+  it('cuts lettering out of a disc with a margin, live', async () => {
+    await words(/^TIDE/);
+    await panel().getByRole('combobox', { name: 'Cut out of' }).click({ force: true });
+    await on.page.getByRole('option', { name: 'disc' }).click();
+    await on.bench.type('Margin of the cut in disc', '0.4');
+    await on.bench.kept();
+    expect((await on.bench.piece()).items[0].cuts).toEqual([{ itemId: 'words', marginMm: 0.4 }]);
+    const hole = on.page.locator('#mask-disc path');
+    const before = await hole.getAttribute('d');
+    await on.bench.field('Wording').fill('TIDES');
+    await on.bench.kept();
+    await expect.poll(() => hole.getAttribute('d')).not.toBe(before);
+  });
+
+  it('changes the painting order by dragging and by keys', async () => {
+    await on.page.getByRole('button', { name: 'Order', exact: true }).click();
+    const rows = on.page.locator('.left ol li');
+    const [from, to] = [(await rows.nth(0).boundingBox())!, (await rows.nth(3).boundingBox())!];
+    await on.page.mouse.move(from.x + 60, from.y + 12);
+    await on.page.mouse.down();
+    await on.page.mouse.move(from.x + 60, from.y + 40, { steps: 4 });
+    await on.page.mouse.move(to.x + 60, to.y + to.height - 4, { steps: 8 });
+    await on.page.mouse.up();
+    await on.bench.kept();
+    await expect.poll(async () => (await on.bench.piece()).items[0].id).toBe('foot');
+    await rows.nth(3).getByRole('button').focus();
+    await on.page.keyboard.press('Alt+ArrowUp');
+    await on.bench.kept();
+    await expect.poll(async () => (await on.bench.piece()).items[1].id).toBe('foot');
+    await on.page.getByRole('button', { name: 'Curves', exact: true }).click();
+  });
+
+  it('copies letters as outlines with nodes, the lettering hidden beside them', async () => {
+    await words(/^TIDES/);
+    await on.page.getByRole('button', { name: 'Copy as outlines' }).click();
+    await on.bench.kept();
+    const after = await on.bench.piece();
+    expect(after.items.find((one: any) => one.id === 'words').hidden).toBe(true);
+    expect(after.items.filter((one: any) => one.shape?.kind === 'drawn' && one.fill).map((one: any) => one.name)).toEqual(['T', 'I', 'D', 'E', 'S']);
+    expect(await on.page.locator('.art [data-item="words"]').count()).toBe(0);
+    await on.page.getByText('hidden, does not print').waitFor();
+  });
+});

@@ -1,0 +1,101 @@
+import { readFileSync } from 'node:fs';
+import { unzipSync } from 'fflate';
+import { describe, expect, it } from 'vitest';
+import { HOME } from '../support/pieces';
+import { made } from './support';
+import { useBench } from './useBench';
+
+const badge = () => JSON.parse(readFileSync(`${HOME}/demo/8a-volunteer-badge.json`, 'utf8'));
+
+describe('output', () => {
+  const on = useBench();
+  const take = async (click: () => Promise<unknown>): Promise<Buffer> => {
+    const [file] = await Promise.all([on.page.waitForEvent('download', { timeout: 60_000 }), click()]);
+    return readFileSync(await file.path());
+  };
+  const make = () => take(() => on.page.locator('[data-make]').click());
+  const tab = (name: string) => on.page.getByRole('tab', { name }).click();
+
+  it('shows what comes out with its plates, and makes it', async () => {
+    await on.bench.open(await made(on.server, badge()));
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    const plates = on.page.getByRole('radiogroup', { name: 'Plates' });
+    await plates.getByText('Ottermere teal').waitFor();
+    expect(await plates.getByRole('radio').allTextContents()).toEqual(['All inks', 'Cyan', 'Magenta', 'Yellow', 'Black', 'Ottermere brass', 'Ottermere teal']);
+    await plates.getByText('Ottermere brass').click();
+    await expect.poll(() => on.page.locator('[data-preview] path').evaluateAll((list) => [...new Set(list.map((one) => one.getAttribute('fill')))].sort())).toEqual(['#000000', '#ffffff']);
+    await on.page.getByText('Crop and registration marks').click();
+    const file = await make();
+    expect(file.subarray(0, 8).toString()).toBe('%PDF-1.6');
+  });
+
+  it('finds earlier files again, byte for byte, whatever has been changed since', async () => {
+    const before = await make();
+    await on.page.getByRole('button', { name: 'Back to the bench' }).click();
+    await on.page.getByRole('button', { name: /^VOLUNTEER/ }).first().click();
+    await on.bench.field('Wording').fill('GUARD');
+    await on.bench.kept();
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await on.page.getByText('Volunteer-badge.pdf').first().waitFor();
+    const again = await take(() => on.page.getByRole('button', { name: /^Make Volunteer-badge.pdf/ }).first().click());
+    expect(again.equals(before)).toBe(true);
+    await on.page.getByText(/is here again, as it was/).waitFor();
+    await on.page.keyboard.press('Escape');
+    await on.page.keyboard.press('Control+z');
+    await on.bench.kept();
+    await on.page.getByRole('button', { name: 'Output' }).click();
+  });
+
+  it('keeps words as words in a live SVG and says what it cannot carry; the piece leaves with its typefaces and comes back', async () => {
+    await on.page.locator('[data-format="live-svg"]').click();
+    await on.page.getByText(/gaps are not evened out/).first().waitFor();
+    expect((await make()).toString()).toContain('<textPath href="#name-line-1">VOLUNTEER</textPath>');
+    await on.page.locator('[data-format="piece"]').click();
+    const zip = await make();
+    expect(Object.keys(unzipSync(zip)).sort()).toEqual(['faces/league-gothic-licence.txt', 'faces/league-gothic.ttf', 'faces/limelight-licence.txt', 'faces/limelight.ttf', 'piece.json']);
+    await on.page.goto(on.server.base);
+    await on.page.locator('input[type=file]').first().setInputFiles({ name: 'badge.underarc.zip', mimeType: 'application/zip', buffer: zip });
+    await on.page.locator('.bench').waitFor();
+    expect((await on.bench.piece()).items).toEqual(badge().items);
+    await on.page.goto(on.server.base);
+    await on.page.locator('input[type=file]').first().setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: zip.subarray(0, 900) });
+    await on.page.getByText(/broken.zip: .*(damaged|piece.json)/).waitFor();
+  });
+
+  it('lays copies on a sheet, nested, with the count and what is left over', async () => {
+    await on.bench.open(await made(on.server, badge()));
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await tab('Copies');
+    await on.page.getByText(/^40 copies$/).waitFor();
+    await on.page.getByText('Round: rows nested in each other').click();
+    await on.page.getByText(/^45 copies$/).waitFor();
+    await on.page.getByText(/% of the paper is left over/).waitFor();
+    await on.page.getByRole('textbox', { name: 'Gutter between copies, mm' }).fill('0');
+    await on.page.getByRole('textbox', { name: 'Gutter between copies, mm' }).press('Enter');
+    await expect.poll(() => on.page.locator('[data-preview] path').count()).toBeGreaterThan(300);
+    expect((await make()).length).toBeGreaterThan(20_000);
+  });
+
+  it('makes a series of a table: looks at every row, lists problems, makes sheets, and can be cancelled', async () => {
+    await tab('Series');
+    await on.page.locator('[data-csv]').setInputFiles({ name: 'wrong.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Post\n"Ada,Signals\n') });
+    await on.page.getByRole('alert').getByText(/quotation mark/).waitFor();
+    await on.page.locator('[data-csv]').setInputFiles(`${HOME}/demo/volunteers.csv`);
+    await on.page.getByText('24 rows').waitFor();
+    await on.page.locator('[data-series=check]').click();
+    await on.page.getByText('Nothing is wrong with any row.').waitFor();
+    const sheets = await take(() => on.page.locator('[data-series=make]').click());
+    expect(sheets.subarray(0, 5).toString()).toBe('%PDF-');
+    await on.page.getByText(/24 of 24 rows on 1 sheet/).waitFor();
+    await on.page.getByRole('button', { name: 'Another table' }).click();
+    const names = Array.from({ length: 600 }, (_, i) => (i === 416 ? 'Una 漢 Marsh' : `Ada ${i}`));
+    await on.page.getByLabel('Table of names').fill(`Name\n${names.join('\n')}`);
+    await on.page.getByRole('button', { name: 'Take this table' }).click();
+    await on.page.locator('[data-series=make]').click();
+    await on.page.getByRole('button', { name: 'Cancel' }).click();
+    await on.page.getByRole('alert').getByText('Cancelled. No file was made.').waitFor();
+    await on.page.locator('[data-series=check]').click();
+    await on.page.getByText(/Row 417, left out: .*漢/).waitFor({ timeout: 60_000 });
+    expect((await on.bench.piece()).items).toEqual(badge().items);
+  });
+});

@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { circle, curve, lettering, piece } from '../support/pieces';
+import { made } from './support';
+import { useBench } from './useBench';
+
+const ill = () => piece([
+  { ...curve(circle(43), 'disc'), fill: 'enamel' }, curve(circle(26), 'ring'),
+  lettering('TIDE TABLE', { curveId: 'ring', faceId: 'league-gothic', fill: 'brass', anchor: { at: { kind: 'clock', deg: 0.7 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }),
+]);
+
+describe('the proof', () => {
+  const on = useBench();
+  const remarks = () => on.page.locator('[data-finding]').evaluateAll((list) => list.map((one) => one.getAttribute('data-finding')));
+
+  it('lists what would go wrong with its figure, shows the place, and mends it with one action', async () => {
+    await on.bench.open(await made(on.server, ill()));
+    await on.page.getByRole('button', { name: 'Proof, 2 remarks' }).click();
+    expect(await remarks()).toEqual(['bleed-missing', 'nearly-centred']);
+    await on.page.getByText('1.00 mm', { exact: true }).waitFor();
+    await on.page.locator('[data-finding="bleed-missing"] .what').click();
+    await on.page.getByRole('img', { name: 'The place of the remark' }).waitFor();
+    await on.page.getByRole('button', { name: 'Put it there' }).click();
+    await on.page.getByRole('button', { name: 'Give 3 mm of bleed' }).click();
+    await expect.poll(remarks).toEqual(['bleed-short']);
+    const after = await on.bench.piece();
+    expect([after.sheet.bleedMm, after.items[2].anchor.at.deg]).toEqual([3, 0]);
+  });
+
+  it('goes to the place on the bench', async () => {
+    await on.page.getByRole('button', { name: 'Go there' }).click();
+    await on.page.getByRole('region', { name: 'Proof' }).waitFor({ state: 'detached' });
+    await on.bench.type('Radius', '46');
+    await on.bench.kept();
+    await on.page.getByRole('button', { name: 'Proof, 0 remarks' }).waitFor();
+  });
+
+  it('goes by the process that is chosen, each number of it editable', async () => {
+    await on.page.getByRole('button', { name: /^Proof/ }).click();
+    await on.page.getByText('Nothing found that would go wrong.').waitFor();
+    await on.page.getByRole('combobox', { name: 'Process' }).click({ force: true });
+    await on.page.getByRole('option', { name: 'Embroidery' }).click();
+    await expect.poll(remarks).toEqual(expect.arrayContaining(['letters-near', 'thin-gap']));
+    const least = on.page.getByRole('textbox', { name: 'Finest white, mm' });
+    await least.fill('0.1');
+    await least.press('Enter');
+    await expect.poll(remarks).not.toContain('thin-gap');
+    await on.page.getByRole('button', { name: 'Back to the usual numbers' }).waitFor();
+  });
+
+  it('shows the piece at true size, small, in one ink, reversed, and as other eyes see it', async () => {
+    const look = on.page.locator('[data-look]');
+    const width = async () => (await look.boundingBox())!.width;
+    await on.page.getByRole('radio', { name: '16 mm' }).click();
+    await expect.poll(width).toBeCloseTo((16 * 96) / 25.4, 0);
+    await on.page.getByRole('radio', { name: 'True size' }).click();
+    await expect.poll(width).toBeCloseTo((84 * 96) / 25.4, 0);
+    await on.page.getByRole('button', { name: 'Is that true?' }).click();
+    await on.page.getByRole('slider', { name: 'Width of the card on this screen' }).fill('428');
+    await on.page.getByRole('button', { name: 'It fits' }).click();
+    await expect.poll(width).toBeCloseTo(84 * 5, 0);
+    await on.page.getByRole('radio', { name: 'White out of black' }).click();
+    await expect.poll(() => look.locator('rect').first().getAttribute('fill')).toBe('#111111');
+    await on.page.getByRole('radio', { name: 'One ink' }).click();
+    await expect.poll(() => look.locator('path').evaluateAll((list) => [...new Set(list.map((one) => one.getAttribute('fill')))].sort())).toEqual(['#111111', '#ffffff']);
+    await on.page.getByRole('radio', { name: 'Green-blind' }).click();
+    expect(await on.page.locator('.art[style*="eye-deutan"]').count()).toBe(1);
+  });
+});
+
+describe('the proof of the roundel', () => {
+  const on = useBench();
+  it('takes less than a fifth of a second in its worker, and slows no drag', async () => {
+    await on.page.goto(on.server.base);
+    await on.page.getByText('Ottermere roundel', { exact: true }).first().click();
+    await on.page.getByRole('button', { name: 'Proof, 0 remarks' }).waitFor();
+    const ms = await on.page.evaluate(async () => {
+      const wait = (time: number) => new Promise((resolve) => setTimeout(resolve, time));
+      const store = (document.querySelector('#__nuxt') as any).__vue_app__.config.globalProperties.$pinia._s.get('piece');
+      const list: number[] = [];
+      for (let n = 0; n < 5; n++) {
+        store.set('Rename', null, ['name'], `Roundel ${n}`);
+        await wait(900);
+        list.push(store.proofRead.ms);
+      }
+      return list;
+    });
+    console.log('proof of the roundel, ms', ms.map((one) => one.toFixed(0)).join(' '));
+    expect([...ms].sort((a, b) => a - b)[2]).toBeLessThan(200);
+  });
+});
