@@ -13,6 +13,7 @@ const view = useView();
 const open = computed({ get: () => view.inks !== null, set: (value) => { if (!value) view.inks = null; } });
 const inks = computed(() => store.piece?.inks ?? []);
 const chosen = computed(() => inks.value.find((ink) => ink.id === view.inks) ?? inks.value[0] ?? null);
+const KINDS = [{ value: 'process', name: 'four process inks' }, { value: 'spot', name: 'a spot ink' }] as const;
 const CHANNELS = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
 const instead = ref('');
 const nameProblem = ref('');
@@ -68,10 +69,7 @@ const paper = (hex: string | null): void => { if (hex && /^#[0-9a-f]{6}$/i.test(
         <p v-if="nameProblem" class="problem" role="alert">{{ nameProblem }}</p>
         <div class="row">
           <span class="label">Printed as</span>
-          <span class="two" role="radiogroup" aria-label="Printed as">
-            <button type="button" role="radio" :aria-checked="chosen.kind === 'process'" @click="setKind('process')">four process inks</button>
-            <button type="button" role="radio" :aria-checked="chosen.kind === 'spot'" @click="setKind('spot')">a spot ink</button>
-          </span>
+          <ChoiceBar label="Printed as" :options="KINDS" :model-value="chosen.kind" @change="setKind" />
         </div>
         <p v-if="chosen.kind === 'spot'" class="quiet said">It gets a plate of its own, called by its name. The mix shows it on the screen, and stands in where there is no such plate.</p>
         <SliderField v-for="(name, channel) in CHANNELS" :key="name" :label="name" :model-value="chosen.cmyk[channel]!" unit="%" limits="inkShare" :min="0" :max="100" :step="1" :places="0" :commit="share(channel)" />
@@ -105,10 +103,6 @@ const paper = (hex: string | null): void => { if (hex && /^#[0-9a-f]{6}$/i.test(
 .text { width: 100%; height: 30px; padding: 0 9px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); }
 .problem { color: var(--rust); font-size: 12px; margin: 4px 0; }
 .said { font-size: 12px; margin: 2px 0 6px; }
-.two { display: flex; border: 1px solid var(--hairline); border-radius: 6px; overflow: hidden; background: var(--field); }
-.two button { flex: 1; border: 0; background: none; height: 28px; cursor: pointer; font-size: 12px; }
-.two button + button { border-left: 1px solid var(--hairline); }
-.two button[aria-checked='true'] { background: var(--teal-wash); color: var(--teal); font-weight: 600; }
 .pick { display: flex; align-items: center; gap: 10px; }
 .check { display: flex; align-items: center; gap: 6px; min-height: 32px; cursor: pointer; }
 .check input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }

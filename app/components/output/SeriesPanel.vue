@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { proxy } from 'comlink';
-import { IMPOSITION_LIMITS, layOut, type Imposition } from '#core/output/impose';
+import { layOut, type Imposition } from '#core/output/impose';
 import { decodeTable, guessMapping, readTable, type RowProblem, type SeriesTable } from '#core/output/series';
 import { isLettering } from '#core/piece/types';
-import type { Problem } from '#core/result';
 import { download, fileStem, saidSize } from '~/utils/download';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
@@ -15,6 +14,7 @@ const table = shallowRef<SeriesTable | null>(null);
 const notes = ref<readonly string[]>([]);
 const mapping = ref<Record<string, number>>({});
 const as = ref<'sheets' | 'files'>('sheets');
+const WAYS = [{ value: 'sheets', name: 'on sheets' }, { value: 'files', name: 'a file each' }] as const;
 const marks = ref(true);
 const imposition = shallowRef<Imposition>({ widthMm: 320, heightMm: 450, marginMm: 10, gutterMm: Math.max(2 * store.piece!.sheet.bleedMm, 4), nested: false });
 const problem = ref('');
@@ -27,7 +27,6 @@ const fileInput = useTemplateRef<HTMLInputElement>('fileInput');
 const emit = defineEmits<{ sheet: [svg: string] }>();
 const letterings = computed(() => store.piece!.items.filter(isLettering).filter((one) => !one.hidden));
 const layout = computed(() => layOut(store.piece!.sheet, imposition.value));
-const set = (next: Partial<Imposition>): Problem | null => { imposition.value = { ...imposition.value, ...next }; return null; };
 
 function take(text: string, note: string | null = null): void {
   problem.value = made.value = '';
@@ -107,14 +106,10 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
           <el-option v-for="(name, i) in table.columns" :key="name" :value="i" :label="name" />
         </el-select>
       </div>
-      <div class="two" role="radiogroup" aria-label="Made as">
-        <button type="button" role="radio" :aria-checked="as === 'sheets'" @click="as = 'sheets'">on sheets</button>
-        <button type="button" role="radio" :aria-checked="as === 'files'" @click="as = 'files'">a file each</button>
-      </div>
+      <ChoiceBar label="Made as" :options="WAYS" :model-value="as" @change="(way) => { as = way; }" />
       <template v-if="as === 'sheets'">
-        <div class="row"><span class="label">Paper</span><span class="pair"><QuantityField label="Width of the paper" :model-value="imposition.widthMm" :limits="IMPOSITION_LIMITS.sheetMm" :step="1" :commit="(widthMm) => set({ widthMm })" /><QuantityField label="Height of the paper" :model-value="imposition.heightMm" :limits="IMPOSITION_LIMITS.sheetMm" :step="1" :commit="(heightMm) => set({ heightMm })" /></span></div>
-        <div class="row"><span class="label">Margin, gutter</span><span class="pair"><QuantityField label="Margin of the paper" :model-value="imposition.marginMm" :limits="IMPOSITION_LIMITS.marginMm" :step="1" :commit="(marginMm) => set({ marginMm })" /><QuantityField label="Gutter between copies" :model-value="imposition.gutterMm" :limits="IMPOSITION_LIMITS.gutterMm" :step="0.5" :commit="(gutterMm) => set({ gutterMm })" /></span></div>
-        <p class="quiet said">{{ layout.ok ? `${layout.value.places.length} to a sheet.` : layout.problem.message }}</p>
+        <ImpositionFields :imposition="imposition" :layout="layout.ok ? layout.value : null" @change="(next) => { imposition = next; }" />
+        <p v-if="!layout.ok" class="problem">{{ layout.problem.message }}</p>
       </template>
       <label class="check"><input v-model="marks" type="checkbox"> Crop marks</label>
       <div v-if="progress" class="progress">
@@ -144,12 +139,6 @@ textarea { width: 100%; padding: 8px; border: 1px solid var(--hairline); border-
 .link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 0; }
 .note { font-size: 12px; color: var(--ink-soft); border-left: 3px solid var(--brass); padding-left: 8px; }
 .words { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; }
-.said { font-size: 12px; }
-.two { display: flex; border: 1px solid var(--hairline); border-radius: 6px; overflow: hidden; background: var(--field); }
-.two button { flex: 1; border: 0; background: none; height: 28px; cursor: pointer; }
-.two button + button { border-left: 1px solid var(--hairline); }
-.two button[aria-checked='true'] { background: var(--teal-wash); color: var(--teal); font-weight: 600; }
 .check { display: flex; align-items: center; gap: 7px; cursor: pointer; }
 .check input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }
 .progress { display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: center; font-variant-numeric: tabular-nums; font-size: 12px; }

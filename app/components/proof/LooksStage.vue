@@ -9,12 +9,12 @@ const props = defineProps<{ at: Vec | null }>();
 const store = usePiece();
 
 type Size = 'large' | 'true' | '32' | '16';
-const SIZES: readonly { size: Size; name: string }[] = [{ size: 'large', name: 'Large' }, { size: 'true', name: 'True size' }, { size: '32', name: '32 mm' }, { size: '16', name: '16 mm' }];
-const LOOKS: readonly { look: Look; name: string }[] = [{ look: 'print', name: 'All inks' }, { look: 'one-ink', name: 'One ink' }, { look: 'reversed', name: 'White out of black' }];
-const EYES = [{ eye: 'none', name: 'Any eyes' }, { eye: 'protan', name: 'Red-blind' }, { eye: 'deutan', name: 'Green-blind' }, { eye: 'tritan', name: 'Blue-blind' }] as const;
+const SIZES: readonly { value: Size; name: string }[] = [{ value: 'large', name: 'Large' }, { value: 'true', name: 'True size' }, { value: '32', name: '32 mm' }, { value: '16', name: '16 mm' }];
+const LOOKS: readonly { value: Look; name: string }[] = [{ value: 'print', name: 'All inks' }, { value: 'one-ink', name: 'One ink' }, { value: 'reversed', name: 'White out of black' }];
+const EYES = [{ value: 'none', name: 'Any eyes' }, { value: 'protan', name: 'Red-blind' }, { value: 'deutan', name: 'Green-blind' }, { value: 'tritan', name: 'Blue-blind' }] as const;
 const size = ref<Size>('large');
 const look = ref<Look>('print');
-const eye = ref<(typeof EYES)[number]['eye']>('none');
+const eye = ref<(typeof EYES)[number]['value']>('none');
 const svg = ref('');
 
 watch([() => store.piece, look], async () => {
@@ -43,9 +43,9 @@ const matrix = (m: readonly number[]): string => [0, 1, 2].map((row) => `${m.sli
 <template>
   <div class="stage" :class="{ dark: look === 'reversed' }">
     <div class="bar">
-      <span role="radiogroup" aria-label="Size"><button v-for="one in SIZES" :key="one.size" type="button" role="radio" :aria-checked="size === one.size" @click="size = one.size">{{ one.name }}</button></span>
-      <span role="radiogroup" aria-label="Inks"><button v-for="one in LOOKS" :key="one.look" type="button" role="radio" :aria-checked="look === one.look" @click="look = one.look">{{ one.name }}</button></span>
-      <span role="radiogroup" aria-label="Eyes"><button v-for="one in EYES" :key="one.eye" type="button" role="radio" :aria-checked="eye === one.eye" @click="eye = one.eye">{{ one.name }}</button></span>
+      <ChoiceBar label="Size" :options="SIZES" :model-value="size" @change="(value) => { size = value; }" />
+      <ChoiceBar label="Inks" :options="LOOKS" :model-value="look" @change="(value) => { look = value; }" />
+      <ChoiceBar label="Eyes" :options="EYES" :model-value="eye" @change="(value) => { eye = value; }" />
     </div>
     <svg width="0" height="0" aria-hidden="true" class="defs"><filter v-for="(m, name) in COLOUR_VISION" :id="`eye-${name}`" :key="name" color-interpolation-filters="linearRGB"><feColorMatrix :values="matrix(m)" /></filter></svg>
     <div class="table">
@@ -69,10 +69,6 @@ const matrix = (m: readonly number[]): string => [0, 1, 2].map((row) => `${m.sli
 <style scoped>
 .stage { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; background: var(--desk); min-width: 0; min-height: 0; }
 .bar { display: flex; flex-wrap: wrap; gap: 6px 14px; padding: 10px 14px; }
-.bar span { display: flex; border: 1px solid var(--hairline); border-radius: 7px; overflow: hidden; background: var(--paper); }
-.bar button { height: 28px; padding: 0 10px; border: 0; background: none; cursor: pointer; font-size: 12px; }
-.bar button + button { border-left: 1px solid var(--hairline); }
-.bar [aria-checked='true'] { background: var(--teal-wash); color: var(--teal); font-weight: 600; }
 .defs { position: absolute; }
 .table { display: grid; place-items: center; padding: 12px 24px; min-height: 0; min-width: 0; overflow: auto; container-type: size; }
 .art { position: relative; line-height: 0; box-shadow: 0 2px 8px #20303a30; }
