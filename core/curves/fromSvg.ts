@@ -3,6 +3,7 @@ import svgpath from 'svgpath';
 import type { Vec } from '../geometry/vec';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 import { fail, ok, type Result } from '../result';
+import { FIRST_PAINT, paintOf, scaleOf, type SvgPaint } from './svgPaint';
 
 /** What an SVG file may be at most; beyond, it is refused before it can take long. */
 export const SVG_CAPS = { bytes: 8 * 1024 * 1024, depth: 100, elements: 30_000, attribute: 2 * 1024 * 1024, nodes: 2000, curves: 500 } as const;
@@ -12,6 +13,11 @@ export interface BroughtIn {
   /** The element's id, or its kind and number. */
   readonly name: string;
   readonly shape: DrawnShape;
+  /** Number of its element; outlines of one element are painted together. */
+  readonly element: number;
+  readonly paint: SvgPaint;
+  /** Width of its stroke, mm. */
+  readonly strokeMm: number;
 }
 
 class Refused extends Error {
@@ -108,6 +114,9 @@ function shapesOf(data: string, transforms: readonly string[]): DrawnShape[] {
   return shapes;
 }
 
+/** How much longer a unit of an element is in mm. */
+const scaleUnder = (transforms: readonly string[]): number => scaleOf((x, y) => { const { at } = shapesOf(`M${x} ${y}L${x + 1} ${y}`, transforms)[0]!.nodes[0]!; return [at.x, at.y]; });
+
 const DRAWN = new Set(['path', 'line', 'polyline', 'polygon', 'circle', 'ellipse', 'rect']);
 /** What is inside these is not drawn where it stands. */
 const ASIDE = new Set(['defs', 'symbol', 'clipPath', 'mask', 'pattern', 'marker', 'script', 'style']);
@@ -121,7 +130,7 @@ const ASIDE = new Set(['defs', 'symbol', 'clipPath', 'mask', 'pattern', 'marker'
 export function readSvg(text: string): Result<BroughtIn[]> {
   if (text.length > SVG_CAPS.bytes) return fail({ code: 'too-large', limit: SVG_CAPS.bytes, message: `The file is larger than ${SVG_CAPS.bytes / 1024 / 1024} MB. Remove what is not needed and try again.` });
   const found: BroughtIn[] = [];
-  const stack: { transform: string; aside: boolean }[] = [];
+  const stack: { transform: string; aside: boolean; paint: SvgPaint }[] = [];
   let elements = 0;
   let sawRoot = false;
   const open = (tag: SaxesTagPlain): void => {
@@ -136,10 +145,13 @@ export function readSvg(text: string): Result<BroughtIn[]> {
     const above = stack.at(-1);
     const aside = (above?.aside ?? false) || ASIDE.has(name);
     const transform = stack.length === 0 ? rootTransform(attributes) : attributes['transform'] ?? '';
-    stack.push({ transform, aside });
+    const paint = paintOf(attributes, above?.paint ?? FIRST_PAINT);
+    stack.push({ transform, aside, paint });
     if (aside || !DRAWN.has(name) || found.length >= SVG_CAPS.curves) return;
-    const shapes = shapesOf(dataOf(name, attributes), stack.map((one) => one.transform));
-    shapes.forEach((shape, i) => found.push({ name: `${attributes['id'] ?? `${name} ${found.length + 1}`}${shapes.length > 1 ? `, part ${i + 1}` : ''}`, shape }));
+    const transforms = stack.map((one) => one.transform);
+    const shapes = shapesOf(dataOf(name, attributes), transforms);
+    const strokeMm = paint.stroke === null ? 0 : paint.strokeWidth * scaleUnder(transforms);
+    shapes.forEach((shape, i) => found.push({ name: `${attributes['id'] ?? `${name} ${found.length + 1}`}${shapes.length > 1 ? `, part ${i + 1}` : ''}`, shape, element: elements, paint, strokeMm }));
   };
   try {
     const parser = new SaxesParser({ xmlns: false });

@@ -9,7 +9,7 @@ const TAGS = 4096;
 /** Pieces shorter than this are left out, mm. */
 const SHORTEST_MM = 3e-5;
 
-const RULES = { nonzero: FillRule.NonZero, positive: FillRule.Positive } as const;
+const RULES = { nonzero: FillRule.NonZero, positive: FillRule.Positive, evenodd: FillRule.EvenOdd } as const;
 
 /** Edges by number, each with the one that follows it on its contour, as tags of polygon points name them. */
 interface Tagged { readonly edges: Edge[]; readonly steps: number[]; readonly next: number[]; readonly before: number[] }

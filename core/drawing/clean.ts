@@ -15,17 +15,18 @@ function holeRegion({ trace, marginMm }: Hole): Region {
 }
 
 /**
- * A painted outline as it leaves for print: what overlaps in it united where it asks for that, and what is cut out of it
- * taken away, so that one clean outline is left. One that has nothing of this is given back as it is.
+ * A painted outline as it leaves for print: what overlaps in it united where it asks for that, what is cut out of it taken
+ * away, what lies beyond its limit left out, so that one clean outline is left, to be read by the non-zero rule. One that has nothing of this is given back as it is.
  */
 export function cleanPath(path: PaintedPath): PaintedPath {
-  if (!path.united && path.holes.length === 0) return path;
+  if (!path.united && path.holes.length === 0 && !path.within && path.rule === 'nonzero') return path;
   let made = cleaned.get(path);
   if (!made) {
     let region: Region = regionOf(path.trace);
-    if (path.united) region = combine('union', region, []);
+    if (path.united || path.rule === 'evenodd') region = combine('union', region, [], path.rule);
+    if (path.within) region = combine('intersection', region, regionOf(path.within));
     for (const hole of path.holes) region = combine('difference', region, holeRegion(hole));
-    made = { ...path, united: false, holes: [], trace: (sink) => traceRegion(region, sink) };
+    made = { ...path, united: false, holes: [], within: null, rule: 'nonzero', trace: (sink) => traceRegion(region, sink) };
     cleaned.set(path, made);
   }
   return made;

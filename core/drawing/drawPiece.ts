@@ -105,6 +105,7 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
   });
   for (const item of piece.items) {
     if (item.type === 'tracing' || (item.type !== 'ornaments' && item.hidden)) continue;
+    if (item.type === 'art') continue;
     if (item.type !== 'lettering') {
       const track = tracks.get(item.type === 'curve' ? item.id : item.curveId)!;
       const crowded = ornaments.has(item.id) ? crowdedOrnaments(ornaments.get(item.id)!) : null;

@@ -6,13 +6,17 @@ const PAINTS = ['stroke', 'halo', 'shade', 'underline'] as const;
 type Inked = Partial<Pick<Lettering, 'fill' | (typeof PAINTS)[number]>>;
 
 /** In how many places of a piece an ink is asked for, styles included. */
-export const askedFor = (piece: Piece, id: InkId): number => [...piece.items, ...piece.styles.map(({ of }) => of)]
-  .reduce((sum, one) => sum + ((one as Inked).fill === id ? 1 : 0) + PAINTS.filter((name) => (one as Inked)[name]?.ink === id).length, 0);
+export const askedFor = (piece: Piece, id: InkId): number => [...piece.items.flatMap((item): readonly unknown[] => (item.type === 'art' ? item.parts : [item])), ...piece.styles.map(({ of }) => of)]
+  .reduce<number>((sum, one) => sum + ((one as Inked).fill === id ? 1 : 0) + PAINTS.filter((name) => (one as Inked)[name]?.ink === id).length, 0);
 
 /** Steps that put another ink, or none, wherever one is asked for. */
 export function replaceInk(piece: Piece, id: InkId, by: InkId | null): Step[] {
   const paint = (value: Inked[(typeof PAINTS)[number]]): unknown => (by === null ? null : { ...value!, ink: by });
   const steps = piece.items.flatMap((item) => {
+    if (item.type === 'art') {
+      const parts = item.parts.map((part) => ({ ...part, fill: part.fill === id ? by : part.fill, stroke: part.stroke?.ink === id ? paint(part.stroke) as typeof part.stroke : part.stroke }));
+      return item.parts.some((part) => part.fill === id || part.stroke?.ink === id) ? [setStep(piece, item.id, ['parts'], parts)] : [];
+    }
     const inked = item as Inked;
     return [
       ...(inked.fill === id ? [setStep(piece, item.id, ['fill'], by)] : []),

@@ -6,8 +6,10 @@ import { traceRegion } from './booleans';
 import { traceLettering, traceOrnaments } from './traceLetters';
 import { tracePath } from './tracePath';
 import { traceUnderline } from './underline';
-import type { Track } from '../curves';
-import { findItem, letteringsOn, type Curve, type Item, type Lettering, type Ornaments, type Piece } from '../piece/types';
+import { curveKind, type Track } from '../curves';
+import type { Similarity } from '../curves/similarity';
+import type { DrawnShape } from '../piece/shapes/drawn';
+import { findItem, letteringsOn, type Art, type Curve, type Item, type Lettering, type Ornaments, type Piece } from '../piece/types';
 import type { Result } from '../result';
 import { setOrnaments, type SetOrnaments } from '../setting/ornaments';
 import type { SetLettering } from '../setting/setLettering';
@@ -33,6 +35,10 @@ export interface PaintedPath {
   readonly holes: readonly Hole[];
   /** Whether what overlaps in it is to be one outline. */
   readonly united: boolean;
+  /** Beyond this nothing of it shows; null for all of it. */
+  readonly within: Trace | null;
+  /** By which rule its outlines are read. */
+  readonly rule: 'nonzero' | 'evenodd';
 }
 
 /** What painting goes by: where curves run and how lettering is set. */
@@ -44,7 +50,7 @@ export interface PaintGround {
 
 const NO_HOLES: readonly Hole[] = [];
 const plain = (item: Item, part: Part, fill: DrawnInk | null, trace: Trace): PaintedPath =>
-  ({ id: part === 'own' ? item.id : `${item.id}.${part}`, itemId: item.id, part, paint: { fill, stroke: null, under: false }, trace, holes: NO_HOLES, united: false });
+  ({ id: part === 'own' ? item.id : `${item.id}.${part}`, itemId: item.id, part, paint: { fill, stroke: null, under: false }, trace, holes: NO_HOLES, united: false, within: null, rule: 'nonzero' });
 
 /** Letters with everything beneath them, the lowest first: halo, shade, underline, then the letters themselves. */
 function paintedLettering(set: SetLettering, inks: Inks): PaintedPath[] {
@@ -96,11 +102,35 @@ function paintedOrnaments(set: SetOrnaments, inks: Inks): PaintedPath[] {
   return [{ ...plain(item, 'own', fill, (sink) => traceOrnaments(set, sink)), paint: { fill, stroke: drawnStroke(item.stroke, inks, null), under: item.stroke?.under ?? false } }];
 }
 
+/** Sends outlines of art as they stand on the sheet. */
+function traceArt({ centre, scale, turnDeg }: Art, outlines: readonly DrawnShape[], sink: Sink): void {
+  const by: Similarity = { mirrored: false, scale, turnDeg, origin: { x: 0, y: 0 }, move: centre };
+  for (const outline of outlines) {
+    const placed = curveKind(outline).transform(outline, by);
+    const path = curveKind(placed).path(placed, []);
+    if (path.ok) tracePath(path.value, sink);
+  }
+}
+
+/** Art, a painted outline a part; cut to a curve where it is to be. */
+function paintedArt(item: Art, inks: Inks, within: Track | null): PaintedPath[] {
+  return item.parts.flatMap((part, n): PaintedPath[] => {
+    const fill = part.fill ? inks.get(part.fill) ?? null : null;
+    const stroke = drawnStroke(part.stroke, inks, null);
+    if (!fill && !stroke) return [];
+    return [{
+      ...plain(item, 'own', fill, (sink) => traceArt(item, part.outlines, sink)), id: n === 0 ? item.id : `${item.id}.${n + 1}`,
+      paint: { fill, stroke: stroke && { ...stroke, widthMm: stroke.widthMm * item.scale }, under: part.stroke?.under ?? false }, rule: part.rule, within: within && ((sink) => tracePath(within.path.path, sink)),
+    }];
+  });
+}
+
 /** What an item cuts out of others, and the objects on which that depends. */
 function cutter(piece: Piece, id: string, ground: PaintGround): { readonly of: object; readonly trace: Trace } | null {
   const item = findItem(piece, id);
   if (item?.type === 'curve') { const track = ground.track(id); return track && { of: track, trace: (sink) => tracePath(track.path.path, sink) }; }
   if (item?.type === 'lettering') { const set = ground.set(id); return set && { of: set, trace: (sink) => traceLettering(set, sink) }; }
+  if (item?.type === 'art') return { of: item, trace: (sink) => { for (const part of item.parts) traceArt(item, part.outlines, sink); } };
   if (item?.type === 'ornaments') { const set = ground.ornaments(id); return set && { of: set, trace: (sink) => traceOrnaments(set, sink) }; }
   return null;
 }
@@ -113,15 +143,16 @@ const painted = new WeakMap<Item, Kept>();
  * they depend on is the same objects they are the same objects too.
  */
 export function paintItem(piece: Piece, item: Item, ground: PaintGround): readonly PaintedPath[] {
-  if (item.type === 'tracing' || (item.type === 'lettering' && item.hidden)) return [];
+  if (item.type === 'tracing' || ((item.type === 'lettering' || item.type === 'art') && item.hidden)) return [];
   const inks = inksOf(piece);
-  const base = item.type === 'curve' ? ground.track(item.id) : item.type === 'lettering' ? ground.set(item.id) : ground.ornaments(item.id);
+  const base = item.type === 'art' ? item : item.type === 'curve' ? ground.track(item.id) : item.type === 'lettering' ? ground.set(item.id) : ground.ornaments(item.id);
   if (!base) return [];
   const cuts = item.type === 'curve' ? item.cuts.flatMap((cut) => { const by = cutter(piece, cut.itemId, ground); return by ? [{ ...by, marginMm: cut.marginMm }] : []; }) : [];
-  const on: unknown[] = [inks, base, ...cuts.map(({ of }) => of)];
+  const within = item.type === 'art' && item.within !== null ? ground.track(item.within) : null;
+  const on: unknown[] = [inks, base, within, ...cuts.map(({ of }) => of)];
   const known = painted.get(item);
   if (known && known.on.length === on.length && known.on.every((one, i) => one === on[i])) return known.paths;
-  const paths = item.type === 'curve' ? paintedCurve(item, base as Track, inks, cuts)
+  const paths = item.type === 'art' ? paintedArt(item, inks, within) : item.type === 'curve' ? paintedCurve(item, base as Track, inks, cuts)
     : item.type === 'lettering' ? paintedLettering(base as SetLettering, inks) : paintedOrnaments(base as SetOrnaments, inks);
   painted.set(item, { on, paths });
   return paths;

@@ -59,7 +59,7 @@ function inkProblems(piece: Piece): Problem[] {
       ...(twiceName ? [{ code: 'same-name', field: `inks[${index}].name`, value: name, message: `Two inks are called “${name}”. Give every ink a name of its own, or the printer cannot tell them apart.` }] : []),
     ];
   });
-  const asked = [...piece.items.map((item, i) => [`items[${i}]`, item] as const), ...piece.styles.map(({ of }, i) => [`styles[${i}].of`, of] as const)];
+  const asked = [...piece.items.flatMap((item, i): (readonly [string, unknown])[] => (item.type === 'art' ? item.parts.map((part, k) => [`items[${i}].parts[${k}]`, part] as const) : [[`items[${i}]`, item]])), ...piece.styles.map(({ of }, i) => [`styles[${i}].of`, of] as const)];
   return [...problems, ...asked.flatMap(([path, one]) => inksOf(one as Partial<Lettering>).flatMap(([field, ink]): Problem[] => (ids.has(ink) ? [] : [
     { code: 'unknown-ink', field: `${path}.${field}`, value: ink, message: `${path}.${field} names an ink that is not in the piece: ${ink}.` },
   ])))];
@@ -84,6 +84,9 @@ function crossProblems(piece: Piece): Problem[] {
     }
     if ((item.type === 'lettering' || item.type === 'ornaments') && !curves.has(item.curveId)) {
       problems.push({ code: 'unknown-curve', field: `items[${index}].curveId`, value: item.curveId, message: `items[${index}].curveId names a curve that is not in the piece: ${item.curveId}.` });
+    }
+    if (item.type === 'art' && item.within !== null && !curves.has(item.within)) {
+      problems.push({ code: 'unknown-curve', field: `items[${index}].within`, value: item.within, message: `items[${index}].within names a curve that is not in the piece: ${item.within}.` });
     }
     for (const id of item.type === 'lettering' ? holdersOf(item.seat) : []) {
       if (!curves.has(id)) problems.push({ code: 'unknown-curve', field: `items[${index}].seat.hold`, value: id, message: `items[${index}].seat.hold names a curve that is not in the piece: ${id}.` });

@@ -18,7 +18,7 @@ import { cutSchema, haloSchema, inkId, inkSchema, shadeSchema, strokeSchema as s
 import type { ProcessKind } from './process';
 import { flag, id, list, object, tagged, text, union } from './rules';
 import type {
-  Adjustment, Alignment, Anchor, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Piece, Seat,
+  Adjustment, Alignment, Anchor, Art, ArtPart, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Piece, Seat,
   Cut, Ink, Process, SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Style, StyleField, Tops, Tracing, Twin, TwinShare,
 } from './types';
 
@@ -194,7 +194,22 @@ const ornamentsSchema: yup.ObjectSchema<any> = object<Ornaments>({
   stroke,
 });
 
-export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema, ornaments: ornamentsSchema });
+const artSchema: yup.ObjectSchema<any> = object<Art>({
+  type: tagged('art'),
+  id: id(),
+  name: text('nameLength'),
+  parts: list<ArtPart>(object<ArtPart>({
+    outlines: list<ArtPart['outlines'][number]>(drawnSchema, LIMITS.artOutlines), rule: tagged<ArtPart['rule']>('nonzero', 'evenodd'), fill: inkId().nullable().defined(), stroke,
+  }), LIMITS.artParts),
+  centre: point(),
+  scale: limited('artScale'),
+  turnDeg: limited('clockDeg'),
+  within: id().nullable().defined() as never,
+  locked: flag(),
+  hidden: flag(),
+});
+
+export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema, ornaments: ornamentsSchema, art: artSchema });
 
 export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
   widthMm: limited('sheetMm'),

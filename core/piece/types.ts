@@ -12,11 +12,12 @@ import type { SpiralShape } from './shapes/spiral';
 import type { StarShape } from './shapes/star';
 import type { WaveShape } from './shapes/wave';
 
+import type { Art, ArtPart } from './art';
 import type { Cut, Halo, Ink, InkId, Shade, Stroke, Underline } from './inks';
 import type { Point } from './point';
 import type { Process } from './process';
 
-export type { Cut, Halo, Ink, InkId, Point, Process, Shade, Stroke, Underline };
+export type { Art, ArtPart, Cut, Halo, Ink, InkId, Point, Process, Shade, Stroke, Underline };
 
 /** The parameters of a curve. One member a kind, told apart by `kind`. */
 export type CurveShape =
@@ -299,7 +300,7 @@ export interface Ornaments {
   readonly stroke: Stroke | null;
 }
 
-export type Item = Curve | Lettering | Tracing | Ornaments;
+export type Item = Curve | Lettering | Tracing | Ornaments | Art;
 
 export interface Sheet {
   readonly widthMm: number;
@@ -334,6 +335,7 @@ export const isCurve = (item: Item): item is Curve => item.type === 'curve';
 export const isLettering = (item: Item): item is Lettering => item.type === 'lettering';
 
 export const isOrnaments = (item: Item): item is Ornaments => item.type === 'ornaments';
+export const isArt = (item: Item): item is Art => item.type === 'art';
 export const isTracing = (item: Item): item is Tracing => item.type === 'tracing';
 
 export const findItem = (piece: Piece, id: string): Item | undefined => piece.items.find((item) => item.id === id);

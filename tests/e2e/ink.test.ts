@@ -123,4 +123,25 @@ describe('ink on the bench', () => {
     expect(await on.page.locator('.art [data-item="words"]').count()).toBe(0);
     await on.page.getByText('hidden, does not print').waitFor();
   });
+
+  it('brings in art in its colours: placed by dragging, scaled, cut to a curve', async () => {
+    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 20 20"><rect width="20" height="20" fill="#b4452a"/><circle cx="10" cy="10" r="6" fill="#123456"/></svg>';
+    await on.page.locator('[data-tool="bring-in"]').click();
+    await on.page.locator('[data-bring-in]').setInputFiles({ name: 'lamp.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+    await on.page.getByRole('button', { name: 'The whole file as art' }).click();
+    await on.bench.kept();
+    const art = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'art');
+    expect(await art()).toMatchObject({ name: 'lamp', centre: { x: 42, y: 42 }, scale: 1, parts: [{ fill: 'rust' }, {}] });
+    await on.bench.type('Width of the art', '30');
+    await on.bench.drag([42, 42], [50, 42]);
+    expect(await art()).toMatchObject({ scale: 1.5, centre: { x: expect.closeTo(50, 0), y: expect.closeTo(42, 0) } });
+    await on.page.getByRole('combobox', { name: 'Cut to a curve' }).click({ force: true });
+    await on.page.getByRole('option', { name: 'ring', exact: true }).click();
+    await on.bench.kept();
+    const { id } = await art();
+    await on.page.locator(`#within-${id} path`).waitFor({ state: 'attached' });
+    await on.page.getByRole('region', { name: 'Art' }).getByRole('button', { name: 'Delete' }).click();
+    await on.bench.kept();
+    expect(await art()).toBeUndefined();
+  });
 });

@@ -49,7 +49,7 @@ describe('the shelf', () => {
       await page.locator('input[type=file]').setInputFiles(join(folder, name));
     };
     await choose('letter.txt', 'Dear printer');
-    await page.getByText('letter.txt is not an Under Arc piece').waitFor();
+    await page.getByText('letter.txt: This file is not JSON').waitFor();
     await choose('other.json', '{"a":1}');
     await page.getByText('it should be JSON with "format"').waitFor();
     await choose('wrong.json', JSON.stringify({ ...piece([curve({ ...circle(-3) }), lettering('A')]) }));

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { curveKind, trackOf } from '#core/curves/index';
 import { readSvg, type BroughtIn } from '#core/curves/fromSvg';
 import { moveBy } from '#core/curves/similarity';
+import { bringArtSteps } from '#core/drawing/bringArt';
 import { tracePath } from '#core/drawing/tracePath';
 import { extentOf, middleOf } from '#core/geometry/extent';
 import { freeName, makeCurve } from '#core/piece/make';
@@ -18,6 +19,7 @@ const fileInput = useTemplateRef<HTMLInputElement>('fileInput');
 const found = shallowRef<readonly BroughtIn[]>([]);
 const chosen = ref(new Set<number>());
 const problem = ref('');
+const title = ref('Art');
 
 watch(open, (now) => { if (now) { found.value = []; chosen.value = new Set(); problem.value = ''; } });
 
@@ -26,6 +28,7 @@ async function read(event: Event): Promise<void> {
   const file = input.files?.[0];
   input.value = '';
   if (!file) return;
+  title.value = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Art';
   const made = file.size > 20 * 1024 * 1024 ? null : readSvg(await file.text());
   found.value = made?.ok ? made.value : [];
   chosen.value = new Set(found.value.length > 0 ? [0] : []);
@@ -50,6 +53,15 @@ function toggle(index: number): void {
   chosen.value = next;
 }
 
+/** The whole file as art, painted as it is painted there. */
+function bringArt(): void {
+  const made = bringArtSteps(store.piece!, found.value, freeName(store.piece!, title.value), () => nanoid(8));
+  const wrong = made.ok ? store.edit('Bring in art', made.value.steps, undefined, [made.value.id]) : made.problem;
+  if (wrong) { problem.value = wrong.message; return; }
+  open.value = false;
+  view.tool = 'pick';
+}
+
 function bringIn(): void {
   const tracks = [...chosen.value].map((index) => trackOf(found.value[index]!.shape)).filter((one) => one.ok);
   if (tracks.length === 0) return;
@@ -72,18 +84,18 @@ function bringIn(): void {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Bring in curves from an SVG file" width="560px" align-center>
+  <el-dialog v-model="open" title="Bring in an SVG file" width="560px" align-center>
     <button class="key" type="button" @click="fileInput?.click()">Choose a file</button>
     <input ref="fileInput" class="visually-hidden" type="file" accept=".svg,image/svg+xml" aria-label="SVG file" tabindex="-1" data-bring-in @change="read">
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="found.length > 0" class="quiet said">{{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set lettering on.</p>
+    <p v-if="found.length > 0" class="quiet said">{{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set lettering on, or take the whole file as art, in its colours.</p>
     <div class="grid" role="group" aria-label="Outlines of the file">
       <button v-for="{ name, index, d, box, size } in pictures" :key="index" type="button" class="one" :aria-pressed="chosen.has(index)" @click="toggle(index)">
         <svg :viewBox="box" aria-hidden="true"><path :d="d" :transform="`scale(${UNIT_MM.coarse})`" vector-effect="non-scaling-stroke" /></svg>
         <b>{{ name }}</b><span class="quiet">{{ size }}</span>
       </button>
     </div>
-    <div v-if="found.length > 0" class="foot"><button class="key main" type="button" :disabled="chosen.size === 0" @click="bringIn">Bring in {{ chosen.size === 1 ? 'one' : chosen.size }}</button></div>
+    <div v-if="found.length > 0" class="foot"><button class="key" type="button" data-as-art @click="bringArt">The whole file as art</button><button class="key main" type="button" :disabled="chosen.size === 0" @click="bringIn">Bring in {{ chosen.size === 1 ? 'one' : chosen.size }}</button></div>
   </el-dialog>
 </template>
 
@@ -96,5 +108,5 @@ function bringIn(): void {
 .one[aria-pressed='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); }
 .one svg { width: 86px; height: 66px; }
 .one path { fill: none; stroke: var(--ink); stroke-width: 1.2px; }
-.foot { display: flex; justify-content: flex-end; margin-top: 14px; }
+.foot { display: flex; justify-content: flex-end; gap: 8px; margin-top: 14px; }
 </style>

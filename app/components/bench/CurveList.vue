@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
-import { isCurve, isTracing, ornamentsOn } from '#core/piece/types';
+import { isArt, isCurve, isTracing, ornamentsOn } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 /** The curves, each with the lettering set on it nested below. */
 const store = usePiece();
 const view = useView();
+const arts = computed(() => (store.piece?.items ?? []).filter(isArt));
 const tracings = computed(() => (store.piece?.items ?? []).filter(isTracing));
 /** With Shift or Ctrl a click adds to what is picked. */
 const pick = (event: MouseEvent, id: string): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id); else store.select([id]); };
@@ -30,6 +31,17 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
         <LetteringCard v-for="lettering in store.on(curve.id)" :key="lettering.id" :lettering="lettering" />
       </li>
     </ul>
+    <template v-if="arts.length > 0">
+      <h2 class="below">Art</h2>
+      <ul>
+        <li v-for="one in arts" :key="one.id" :class="{ chosen: store.selectedId === one.id }">
+          <button type="button" class="curve" :aria-pressed="store.selection.includes(one.id)" @click="pick($event, one.id)">
+            <span class="name">{{ one.name }}</span>
+            <span class="quiet">{{ one.hidden ? 'hidden' : one.parts.length === 1 ? 'one shape' : `${one.parts.length} shapes` }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
     <template v-if="tracings.length > 0">
       <h2 class="below">To trace</h2>
       <ul>

@@ -61,7 +61,7 @@ const paper = (hex: string | null): void => { if (hex && /^#[0-9a-f]{6}$/i.test(
           <span class="swatch" :class="{ spot: ink.kind === 'spot' }" :style="{ background: screenHex(ink.cmyk) }" /><span class="name">{{ ink.name }}</span>
         </button>
         <button type="button" class="more" @click="add">+ New ink</button>
-        <div class="paper"><span class="label">Paper</span><el-color-picker :model-value="store.piece?.paper" color-format="hex" aria-label="Paper colour" @change="paper" /></div>
+        <div class="paper-colour"><span class="label">Paper</span><el-color-picker :model-value="store.piece?.paper" color-format="hex" aria-label="Paper colour" @change="paper" /></div>
       </div>
       <div v-if="chosen" class="one">
         <div class="show" :style="{ background: screenHex(chosen.cmyk) }" />
@@ -95,7 +95,7 @@ const paper = (hex: string | null): void => { if (hex && /^#[0-9a-f]{6}$/i.test(
 .list button:hover { background: #f0eadb; }
 .list button[aria-pressed='true'] { background: var(--teal-wash); color: var(--teal); }
 .list .more { color: var(--teal); }
-.paper { display: flex; align-items: center; gap: 10px; margin-top: auto; padding: 8px 6px 0; }
+.paper-colour { display: flex; align-items: center; gap: 10px; margin-top: auto; padding: 8px 6px 0; }
 .swatch { flex: none; width: 16px; height: 16px; border-radius: 4px; border: 1px solid #20303a40; }
 .swatch.spot { border-radius: 50%; }
 .name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

@@ -13,7 +13,10 @@ const rows = computed(() => [...store.piece!.items].reverse().filter((item) => !
 const list = useTemplateRef<HTMLElement>('list');
 
 const nameOf = (item: Item): string => (item.type === 'lettering' ? item.wording.replace(/\n/g, ' ') || 'no words yet' : item.name);
-const inkOf = (item: Item): string | null => ('fill' in item ? inks.value.get(item.fill ?? item.stroke?.ink ?? '')?.screen ?? null : null);
+const inkOf = (item: Item): string | null => {
+  const own = item.type === 'art' ? item.parts[0]! : 'fill' in item ? item : null;
+  return own ? inks.value.get(own.fill ?? own.stroke?.ink ?? '')?.screen ?? null : null;
+};
 
 /** Moves what stands at one row to another one. */
 function move(from: number, to: number): void {

@@ -40,6 +40,7 @@ const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
     return {
       key: own.id, d: written(own, own.trace), fill: fill?.screen ?? 'none', stroke: stroke?.ink.screen ?? 'none', width: stroke ? stroke.widthMm / unit.value : undefined,
       join: stroke?.join === 'mitre' ? undefined : stroke?.join, dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined, order: under ? 'stroke' : undefined,
+      rule: own.rule === 'evenodd' ? own.rule : undefined, within: own.within ? written(own.within, own.within) : null,
       holes: own.holes.map((hole) => ({ d: written(hole.trace, hole.trace), width: (2 * hole.marginMm) / unit.value })),
     };
   });
@@ -50,13 +51,14 @@ const all = computed(() => { const { widthMm, heightMm } = store.piece!.sheet; c
 
 <template>
   <g class="art" :transform="`scale(${unit})`">
-    <g v-for="{ key, d, fill, stroke, width, join, dash, order, holes } in paths" :key="key" v-memo="[d, fill, stroke, width, join, dash, order, ...holes.flatMap((hole) => [hole.d, hole.width])]">
+    <g v-for="{ key, d, fill, stroke, width, join, dash, order, rule, within, holes } in paths" :key="key" v-memo="[d, fill, stroke, width, join, dash, order, within, ...holes.flatMap((hole) => [hole.d, hole.width])]">
       <mask v-if="holes.length > 0" :id="`mask-${key}`" maskUnits="userSpaceOnUse" v-bind="all">
         <rect v-bind="all" fill="#fff" />
         <path v-for="(hole, n) in holes" :key="n" :d="hole.d" fill="#000" :stroke="hole.width > 0 ? '#000' : 'none'" :stroke-width="hole.width" stroke-linejoin="round" />
       </mask>
+      <clipPath v-if="within" :id="`within-${key}`"><path :d="within" /></clipPath>
       <path
-        :d="d" :data-item="key" :fill="fill" :stroke="stroke" :stroke-width="width" :stroke-linejoin="join" :stroke-dasharray="dash" :paint-order="order"
+        :fill-rule="rule" :clip-path="within ? `url(#within-${key})` : undefined" :d="d" :data-item="key" :fill="fill" :stroke="stroke" :stroke-width="width" :stroke-linejoin="join" :stroke-dasharray="dash" :paint-order="order"
         :mask="holes.length > 0 ? `url(#mask-${key})` : undefined"
       />
     </g>

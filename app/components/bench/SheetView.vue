@@ -172,6 +172,7 @@ const tip = computed(() => {
       </g>
       <g :transform="view.transform"><SheetArt /></g>
       <SheetGuides />
+      <SheetPlacedArt @remove="emit('remove', $event)" />
       <SheetGrips @curve="onCurve" @lettering="onLettering" @nudge="nudge" @remove="emit('remove', $event)" />
       <SheetMarks
         @bookend="(event, lettering, which) => { event.stopPropagation(); gestures.dragBookend(event, lettering, which); }"

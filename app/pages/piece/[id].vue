@@ -50,7 +50,7 @@ function remove(id: string): void {
   const item = findItem(piece, id);
   if (!item) return;
   if (!isCurve(item)) {
-    store.edit(item.type === 'lettering' ? 'Delete lettering' : item.type === 'ornaments' ? 'Delete ornaments' : 'Delete picture', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
+    store.edit(item.type === 'lettering' ? 'Delete lettering' : item.type === 'ornaments' ? 'Delete ornaments' : item.type === 'art' ? 'Delete art' : 'Delete picture', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
   } else if (letteringsOn(piece, id).length > 0) {
     deleting.value = item;
   } else {

@@ -47,12 +47,12 @@ describe('npx under-arc', () => {
   it('is there under its name', () => {
     // Finding a command by its name costs npm seconds, so it is done once.
     const named = spawnSync('npx', ['under-arc', 'help'], { cwd: HOME, encoding: 'utf8' });
-    expect(named.stdout + named.stderr).toContain('under-arc render PIECE.json');
+    expect(named.stdout + named.stderr).toContain('under-arc render PIECE OUT.pdf');
   }, 180_000);
 
   it('explains itself when the call is not understood', () => {
     expect(underArc('render', 'demo/1-roundel.json', 'out.gif')).toMatchObject({ status: 2 });
-    expect(underArc().stderr).toContain('under-arc render PIECE.json');
+    expect(underArc().stderr).toContain('under-arc render PIECE OUT.pdf');
     expect(underArc('check', 'demo/2-marmalade-lid.json')).toMatchObject({ status: 0 });
   });
 });
