@@ -129,6 +129,7 @@ describe('ink on the bench', () => {
     await on.page.locator('[data-tool="bring-in"]').click();
     await on.page.locator('[data-bring-in]').setInputFiles({ name: 'lamp.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
     await on.page.getByRole('button', { name: 'The whole file as art' }).click();
+    await on.page.getByRole('dialog', { name: 'Bring in an SVG file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();
     const art = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'art');
     expect(await art()).toMatchObject({ name: 'lamp', centre: { x: 42, y: 42 }, scale: 1, parts: [{ fill: 'rust' }, {}] });

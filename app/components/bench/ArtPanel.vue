@@ -12,11 +12,6 @@ const set = (label: string, path: readonly string[]) => (value: unknown, gesture
 const size = computed(() => artSize(props.art));
 const scaleTo = (of: 'widthMm' | 'heightMm') => (mm: number, gesture: string) => store.set('Size of art', props.art.id, ['scale'], mm / Math.max(size.value[of], 1e-6), gesture);
 const closed = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)?.path.path.closed));
-function rename(event: Event): void {
-  const field = event.target as HTMLInputElement, name = field.value.trim();
-  if (name && name !== props.art.name) store.set('Rename art', props.art.id, ['name'], name);
-  else field.value = props.art.name;
-}
 function centre(): void {
   const { widthMm, heightMm } = store.piece!.sheet;
   store.set('Centre art on the sheet', props.art.id, ['centre'], { x: widthMm / 2, y: heightMm / 2 });
@@ -32,7 +27,7 @@ const reink = (from: InkId) => (to: InkId | null): void => {
 <template>
   <section class="section" aria-label="Art">
     <header><h2>Art</h2><span class="quiet">{{ art.parts.length === 1 ? 'one shape' : `${art.parts.length} shapes` }}</span></header>
-    <input class="name" :value="art.name" maxlength="200" aria-label="Name of the art" @change="rename">
+    <NameField label="Name of the art" :model-value="art.name" :commit="(name) => set('Rename art', ['name'])(name)" />
     <div class="row"><span class="label">Width</span><QuantityField label="Width of the art" :model-value="size.widthMm * art.scale" limits="lengthMm" :step="1" :commit="scaleTo('widthMm')" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height of the art" :model-value="size.heightMm * art.scale" limits="lengthMm" :step="1" :commit="scaleTo('heightMm')" /></div>
     <div class="row"><span class="label">Across</span><QuantityField label="Centre across" :model-value="art.centre.x" limits="coordinateMm" :step="0.5" :commit="set('Move art', ['centre', 'x'])" /></div>
@@ -57,6 +52,5 @@ const reink = (from: InkId) => (to: InkId | null): void => {
 </template>
 
 <style scoped>
-.name { width: 100%; height: 32px; padding: 0 10px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); font-weight: 500; }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 14px; }
 </style>

@@ -16,11 +16,6 @@ const track = computed(() => store.tracks.get(props.curve.id));
 
 const change = (shape: CurveShape, gesture?: string) =>
   curveKind(shape).problem(shape) ?? store.set('Change curve', props.curve.id, ['shape'], shape, gesture);
-function rename(event: Event): void {
-  const name = (event.target as HTMLInputElement).value.trim();
-  if (name && name !== props.curve.name) store.set('Rename curve', props.curve.id, ['name'], name);
-  else (event.target as HTMLInputElement).value = props.curve.name;
-}
 function centreOnSheet(): void {
   const { sheet } = store.piece!;
   const at = store.trackOf(props.curve.id)?.centre;
@@ -31,7 +26,7 @@ function centreOnSheet(): void {
 <template>
   <section class="section" aria-label="Curve">
     <header><h2>{{ kind.title }}</h2><span class="quiet">{{ onIt === 0 ? 'nothing set on it' : onIt === 1 ? '1 lettering on it' : `${onIt} letterings on it` }}</span></header>
-    <input class="name" :value="curve.name" maxlength="200" aria-label="Name of the curve" @change="rename">
+    <NameField label="Name of the curve" :model-value="curve.name" :commit="(name) => store.set('Rename curve', curve.id, ['name'], name)" />
     <p v-if="track && !track.ok" class="problem" role="alert">{{ track.problem.message }}</p>
     <div v-for="field in kind.fields" :key="field.label" class="row">
       <span class="label">{{ field.label }}</span>
@@ -57,7 +52,6 @@ function centreOnSheet(): void {
 </template>
 
 <style scoped>
-.name { width: 100%; height: 32px; padding: 0 10px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); font-weight: 500; }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 14px; }
 .problem { color: var(--rust); margin-top: 8px; }
 </style>

@@ -16,8 +16,8 @@ const chosen = computed(() => inks.value.find((ink) => ink.id === view.inks) ?? 
 const KINDS = [{ value: 'process', name: 'four process inks' }, { value: 'spot', name: 'a spot ink' }] as const;
 const CHANNELS = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
 const instead = ref('');
-const nameProblem = ref('');
-watch(() => chosen.value?.id, () => { instead.value = ''; nameProblem.value = ''; });
+const kindProblem = ref('');
+watch(() => chosen.value?.id, () => { instead.value = ''; kindProblem.value = ''; });
 
 const uses = computed(() => (chosen.value && store.piece ? askedFor(store.piece, chosen.value.id) : 0));
 const total = computed(() => chosen.value?.cmyk.reduce((sum, share) => sum + share, 0) ?? 0);
@@ -25,15 +25,10 @@ const setInks = (label: string, next: readonly Ink[], gesture?: string) => store
 const change = (next: Partial<Ink>, label: string, gesture?: string) => setInks(label, inks.value.map((ink) => (ink.id === chosen.value!.id ? { ...ink, ...next } : ink)), gesture);
 const share = (channel: number) => (value: number, gesture: string) => change({ cmyk: chosen.value!.cmyk.map((one, i) => (i === channel ? value : one)) as unknown as Cmyk }, 'Mix ink', gesture);
 
-function rename(event: Event): void {
-  const field = event.target as HTMLInputElement, ink = chosen.value!;
-  const problem = spotNameProblem(store.piece!, ink, field.value.trim());
-  nameProblem.value = problem?.message ?? '';
-  if (!problem) change({ name: field.value.trim() }, 'Rename ink');
-}
+const rename = (name: string) => spotNameProblem(store.piece!, chosen.value!, name) ?? change({ name }, 'Rename ink');
 function setKind(kind: Ink['kind']): void {
   const problem = spotNameProblem(store.piece!, { ...chosen.value!, kind }, chosen.value!.name);
-  nameProblem.value = problem?.message ?? '';
+  kindProblem.value = problem?.message ?? '';
   if (!problem) change({ kind }, kind === 'spot' ? 'Make it a spot ink' : 'Make it a process ink');
 }
 function add(): void {
@@ -65,12 +60,12 @@ const paper = (hex: string | null): void => { if (hex && /^#[0-9a-f]{6}$/i.test(
       </div>
       <div v-if="chosen" class="one">
         <div class="show" :style="{ background: screenHex(chosen.cmyk) }" />
-        <div class="row"><span class="label">Name</span><input class="text" :value="chosen.name" maxlength="200" aria-label="Name of the ink" @change="rename"></div>
-        <p v-if="nameProblem" class="problem" role="alert">{{ nameProblem }}</p>
+        <div class="row"><span class="label">Name</span><NameField :key="chosen.id" label="Name of the ink" :model-value="chosen.name" :commit="rename" /></div>
         <div class="row">
           <span class="label">Printed as</span>
           <ChoiceBar label="Printed as" :options="KINDS" :model-value="chosen.kind" @change="setKind" />
         </div>
+        <p v-if="kindProblem" class="problem" role="alert">{{ kindProblem }}</p>
         <p v-if="chosen.kind === 'spot'" class="quiet said">It gets a plate of its own, called by its name. The mix shows it on the screen, and stands in where there is no such plate.</p>
         <SliderField v-for="(name, channel) in CHANNELS" :key="name" :label="name" :model-value="chosen.cmyk[channel]!" unit="%" limits="inkShare" :min="0" :max="100" :step="1" :places="0" :commit="share(channel)" />
         <div class="row"><span class="label">From screen</span><span class="pick"><el-color-picker :model-value="screenHex(chosen.cmyk)" color-format="hex" aria-label="Nearest mix to a screen colour" @change="picked" /><span class="quiet">the nearest mix, {{ Math.round(total) }} % ink in all</span></span></div>
@@ -100,7 +95,6 @@ const paper = (hex: string | null): void => { if (hex && /^#[0-9a-f]{6}$/i.test(
 .swatch.spot { border-radius: 50%; }
 .name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .show { height: 34px; border-radius: 6px; border: 1px solid #20303a30; margin-bottom: 10px; }
-.text { width: 100%; height: 30px; padding: 0 9px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); }
 .problem { color: var(--rust); font-size: 12px; margin: 4px 0; }
 .said { font-size: 12px; margin: 2px 0 6px; }
 .pick { display: flex; align-items: center; gap: 10px; }

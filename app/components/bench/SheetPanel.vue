@@ -25,17 +25,12 @@ function grid(): void {
     Array.from({ length: count - 1 }, (_, i) => ({ runs, mm: Math.round(((length * (i + 1)) / count) * 1000) / 1000 }));
   store.set('Guide grid', null, ['guides'], [...lines(columns.value, widthMm, 'down'), ...lines(rows.value, heightMm, 'across')]);
 }
-function rename(event: Event): void {
-  const name = (event.target as HTMLInputElement).value.trim();
-  if (name && name !== props.piece.name) store.set('Rename', null, ['name'], name);
-  else (event.target as HTMLInputElement).value = props.piece.name;
-}
 </script>
 
 <template>
   <section class="section" aria-label="Sheet">
     <header><h2>Sheet</h2><span class="quiet">nothing is picked</span></header>
-    <div class="row"><span class="label">Name</span><input class="name" :value="piece.name" maxlength="200" aria-label="Name of the piece" @change="rename"></div>
+    <div class="row"><span class="label">Name</span><NameField label="Name of the piece" :model-value="piece.name" :commit="(name) => store.set('Rename', null, ['name'], name)" /></div>
     <div class="row"><span class="label">Width</span><QuantityField label="Width" :model-value="piece.sheet.widthMm" limits="sheetMm" :step="1" :commit="(v, g) => size('widthMm', v, g)" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height" :model-value="piece.sheet.heightMm" limits="sheetMm" :step="1" :commit="(v, g) => size('heightMm', v, g)" /></div>
     <div class="row"><span class="label">Bleed</span><QuantityField label="Bleed" :model-value="piece.sheet.bleedMm" limits="bleedMm" :step="0.5" :commit="(v, g) => store.set('Bleed', null, ['sheet', 'bleedMm'], v, g)" /></div>
@@ -76,7 +71,6 @@ function rename(event: Event): void {
 </template>
 
 <style scoped>
-.name { width: 100%; height: 30px; padding: 0 9px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); }
 .inks { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
 .inks button { padding: 0; border: 0; background: none; cursor: pointer; }
 .inks button span { display: block; width: 26px; height: 26px; border-radius: 6px; border: 1px solid #20303a40; }

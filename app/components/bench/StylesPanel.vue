@@ -34,11 +34,7 @@ function apply(style: Style): void {
   if (problem) store.news = { kind: 'warning', text: problem.message };
 }
 const one = computed(() => styles.value.find((style) => style.id === chosen.value) ?? worn.value);
-function rename(event: Event): void {
-  const field = event.target as HTMLInputElement, name = field.value.trim();
-  if (!one.value || !name) { field.value = one.value?.name ?? ''; return; }
-  setStyles('Rename style', styles.value.map((style) => (style.id === one.value!.id ? { ...style, name } : style)));
-}
+const rename = (name: string) => setStyles('Rename style', styles.value.map((style) => (style.id === one.value!.id ? { ...style, name } : style)));
 const renew = (): void => { setStyles('Renew style', styles.value.map((style) => (style.id === one.value!.id ? makeStyle(style.id, style.name, props.lettering) : style))); };
 const drop = (): void => { setStyles('Delete style', styles.value.filter((style) => style.id !== one.value!.id)); };
 </script>
@@ -54,7 +50,7 @@ const drop = (): void => { setStyles('Delete style', styles.value.filter((style)
       </button>
     </div>
     <div v-if="one" class="one">
-      <input :value="one.name" maxlength="200" aria-label="Name of the style" @change="rename">
+      <NameField :key="one.id" label="Name of the style" :model-value="one.name" :commit="rename" />
       <button type="button" class="link" :disabled="worn?.id === one.id" @click="renew">Renew</button>
       <button type="button" class="link" @click="drop">Delete</button>
     </div>
@@ -71,7 +67,7 @@ const drop = (): void => { setStyles('Delete style', styles.value.filter((style)
 .picture :deep(svg) { width: 100%; height: 100%; display: block; }
 .name { font-size: 11.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; text-align: center; }
 .one { display: flex; gap: 8px; align-items: center; margin-bottom: 8px; }
-.one input { flex: 1; min-width: 0; height: 28px; padding: 0 8px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); }
+.one > :first-child { flex: 1; }
 .link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 2px; font-size: 12px; }
 .link:disabled { color: var(--hairline); cursor: default; }
 </style>

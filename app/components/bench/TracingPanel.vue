@@ -13,11 +13,6 @@ const set = (label: string, path: readonly string[]) => (value: unknown, gesture
 const heightMm = computed(() => (props.tracing.widthMm * props.tracing.heightPx) / props.tracing.widthPx);
 const setHeight = (mm: number, gesture: string) => store.set('Size of picture', props.tracing.id, ['widthMm'], (mm * props.tracing.widthPx) / props.tracing.heightPx, gesture);
 const setStrength = (percent: number, gesture: string) => store.set('Dim picture', props.tracing.id, ['strength'], percent / 100, gesture);
-function rename(event: Event): void {
-  const name = (event.target as HTMLInputElement).value.trim();
-  if (name && name !== props.tracing.name) store.set('Rename picture', props.tracing.id, ['name'], name);
-  else (event.target as HTMLInputElement).value = props.tracing.name;
-}
 function centre(): void {
   const { widthMm, heightMm: sheetMm } = store.piece!.sheet;
   store.set('Centre picture on the sheet', props.tracing.id, ['centre'], { x: widthMm / 2, y: sheetMm / 2 });
@@ -27,7 +22,7 @@ function centre(): void {
 <template>
   <section class="section" aria-label="Picture to trace">
     <header><h2>Picture to trace</h2><span class="quiet">never printed</span></header>
-    <input class="name" :value="tracing.name" maxlength="200" aria-label="Name of the picture" @change="rename">
+    <NameField label="Name of the picture" :model-value="tracing.name" :commit="(name) => set('Rename picture', ['name'])(name)" />
     <p class="quiet said">{{ tracing.widthPx }} × {{ tracing.heightPx }} pixels. Click three or more points on a rim, and the circle, arc or ellipse that fits best is found.</p>
     <button class="key main" type="button" @click="view.tool = 'points'">Click points on a rim</button>
     <SliderField label="Strength" :model-value="tracing.strength * 100" unit="%" :limits="{ min: 0, max: 100 }" :step="1" :min="0" :max="100" :commit="setStrength" />
@@ -46,7 +41,6 @@ function centre(): void {
 </template>
 
 <style scoped>
-.name { width: 100%; height: 32px; padding: 0 10px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); font-weight: 500; }
 .said { margin: 10px 0; }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 14px; }
 </style>
