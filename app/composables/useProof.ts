@@ -10,7 +10,11 @@ const REST_MS = 200;
 /** When it is tried again after the worker could not be reached, ms. */
 const AGAIN_MS = 4000;
 
-/** The proof of the piece, read in a worker and kept current while it is edited. */
+/**
+ * The proof of the piece, read in a worker and kept current while it is edited.
+ *
+ * @param ready whether its faces are at hand and its gaps evened out: before, remarks would be of what is not meant
+ */
 export function useProof(piece: ShallowRef<Piece | null>, evenings: ComputedRef<Evenings>, ready: ComputedRef<boolean>, forbidden: () => readonly string[]) {
   const findings = shallowRef<readonly Finding[]>([]);
   /** The piece that the findings are of, and how long reading took in the worker, ms. */

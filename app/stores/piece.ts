@@ -103,7 +103,7 @@ export const usePiece = defineStore('piece', () => {
   });
   const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
     !isLettering(item) || faces.loaded.has(item.faceId)));
-  const { findings, proofRead } = useProof(piece, evenings, facesReady, () => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id));
+  const { findings, proofRead } = useProof(piece, evenings, computed(() => facesReady.value && settled.value), () => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id));
 
   function show(): void {
     if (!keeper) return;

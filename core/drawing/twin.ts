@@ -48,7 +48,7 @@ export function twinSteps(piece: Piece, lettering: Lettering, newId: string): Re
 /** Which of the shared things a property belongs to, by the first name of its path. Words, place and bookends are never shared. */
 const SHARE_OF: Readonly<Record<string, TwinShare>> = {
   faceId: 'face', letterCase: 'face', features: 'face', axes: 'face', size: 'size', width: 'size', lineDistanceMm: 'size', spacing: 'space',
-  stance: 'stance', corners: 'stance', fill: 'ink', stroke: 'ink', seat: 'band',
+  stance: 'stance', corners: 'stance', fill: 'ink', stroke: 'ink', halo: 'ink', shade: 'ink', underline: 'ink', united: 'ink', seat: 'band',
 };
 
 /** A seat in the band of another one, the tops left as they are: what is a shift towards the tops for one may be away for the other. */

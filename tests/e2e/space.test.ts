@@ -210,9 +210,27 @@ describe('space on the bench', () => {
       await on.page.getByRole('button', { name: /^OTTERMERE/ }).first().click();
       await on.page.waitForTimeout(600);
       expect(await evenness()).toBeGreaterThan(88);
-      expect(await on.page.getByRole('button', { name: /Proof/ }).textContent()).toContain('0');
+      await on.page.getByRole('button', { name: 'Proof, 0 remarks' }).waitFor();
       expect(await on.page.getByText('none closer').count()).toBe(1);
     }
+  });
+
+  it('keeps words filled by the radius of their curve, whatever they become', async () => {
+    const p = piece([curve(circle(30)), lettering('OTTERMERE', { bookends: { startU: 0.7, endU: 0.3 }, fit: { kept: false, baseRadiusMm: null, rules: [{ by: 'radius', least: 0.5, most: 2 }] } })]);
+    await on.bench.open(await made(on.server, p));
+    await pickWords(/^OTTERMERE/);
+    const radius = async () => (await on.bench.piece()).items[0].shape.radiusMm;
+    await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep it filled').click();
+    await on.bench.kept();
+    // Half the radius is as far as it may go.
+    await expect.poll(radius).toBeCloseTo(15, 6);
+    await on.bench.field('Wording').fill('OTTERMERE LIGHT RAILWAY');
+    await on.bench.kept();
+    await expect.poll(radius).toBeGreaterThan(20);
+    await on.page.getByText(/^(\d+\.\d) of \1 mm used/).waitFor();
+    await on.bench.field('Wording').fill('OTTERMERE');
+    await on.bench.kept();
+    await expect.poll(radius).toBeCloseTo(15, 6);
   });
 
   it('lets no keystroke wait for evening and filling, whose result follows soon', async () => {

@@ -12,7 +12,7 @@ const CURVES: readonly { tool: Tool; name: string; path: string; title?: string 
   { tool: 'spiral', name: 'Spiral', path: 'M12 12c1-1.6 3.2-.4 2.8 1.6-.5 2.600-4 3.200-5.600 1.200-2-2.600-.4-6.600 3-7.400 4.400-1 8 2.400 7.600 6.600' },
   { tool: 'wave', name: 'Wave', path: 'M2.500 12c3-8 6.500-8 9.500 0s6.500 8 9.500 0' },
   { tool: 'line', name: 'Line', path: 'M4 18L20 6' },
-  { tool: 'rectangle', name: 'Corners', path: 'M6 6h12a2 2 0 0 1 2 2v8a2 2 0 0 1-2 2H6a2 2 0 0 1-2-2V8a2 2 0 0 1 2-2Z', title: 'Rectangle' },
+  { tool: 'rectangle', name: 'Box', path: 'M6 6h12a2 2 0 0 1 2 2v8a2 2 0 0 1-2 2H6a2 2 0 0 1-2-2V8a2 2 0 0 1 2-2Z', title: 'Rectangle' },
   { tool: 'polygon', name: 'Polygon', path: 'M12 4l7 4v8l-7 4-7-4V8Z' },
   { tool: 'star', name: 'Star', path: 'M12 4l2.300 5.200 5.700.6-4.300 3.800 1.300 5.600-5-3-5 3 1.300-5.600L4 9.800l5.700-.6Z' },
   { tool: 'seal', name: 'Seal', path: 'M12 3l2 2 2.800-.6.8 2.700 2.700.8L19.700 11l1.600 2-2 2 .2 2.700-2.700.6-1.200 2.500-2.700-.7L11 21.500 8.800 20l-2.700.6-1-2.600-2.600-1 .7-2.700L1.900 12l1.700-2.200L3.100 7l2.700-.8.9-2.600 2.700.7Z', title: 'Disc with a rope, toothed or scalloped edge' },

@@ -50,6 +50,8 @@ describe('a twin', () => {
     const both = (q: Piece, name: keyof Lettering): unknown[] => [findLettering(q, 'words')![name], findLettering(q, 'twin')![name]];
     expect(both(change([setStep(p, 'words', ['faceId'], 'rye')]), 'faceId')).toEqual(['rye', 'rye']);
     expect(both(change([setStep(p, 'twin', ['size'], { by: 'cap', mm: 4 })]), 'size')).toEqual([{ by: 'cap', mm: 4 }, { by: 'cap', mm: 4 }]);
+    const shade = { ink: 'rust', deg: 135, depthMm: 1 };
+    expect(both(change([setStep(p, 'twin', ['shade'], shade)]), 'shade')).toEqual([shade, shade]);
     expect(both(change([setStep(p, 'twin', ['wording'], 'SEA')]), 'wording')).toEqual(['OTTERMERE', 'SEA']);
     const partly = done(p, ok([setStep(p, 'twin', ['twin', 'shares'], ['size'])]));
     const only = done(partly, ok(inStep(partly, [setStep(partly, 'words', ['faceId'], 'rye'), setStep(partly, 'words', ['size'], { by: 'cap', mm: 3 })])));
