@@ -5,6 +5,7 @@ import { moveBy } from '#core/curves/similarity';
 import { movedTo, resizeSteps, transformSteps } from '#core/drawing/operations';
 import { rewrite } from '#core/drawing/reseat';
 import { distance, type Vec } from '#core/geometry/vec';
+import { readableInk } from '#core/drawing/readableInk';
 import { freeName, makeCurve } from '#core/piece/make';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Curve, type CurveShape, type Lettering } from '#core/piece/types';
@@ -278,7 +279,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     if (!curve || !track) return false;
     const id = nanoid(8);
     const like = store.on(curve.id).at(-1) ?? null;
-    const alone = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1), store.piece!.inks[0]?.id ?? null);
+    const alone = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1), readableInk(store.piece!, where, store.trackOf));
     const sets = store.on(curve.id).flatMap((one) => { const set = store.settings.get(one.id); return set?.ok ? [set.value] : []; });
     const shared = shareRing(track, anchoredAt(alone, track), alone.seat.tops, sets);
     const problem = store.edit('Set lettering', [

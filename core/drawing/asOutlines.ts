@@ -1,5 +1,6 @@
 import { combine } from './booleans';
-import { areaOf, onEdge, regionOf, stepsOf, type Edge, type Region } from './edges';
+import { contains } from './contains';
+import { areaOf, onEdge, regionOf, type Edge, type Region } from './edges';
 import { traceLetters } from './traceLetters';
 import { setStep, type Step } from '../piece/steps';
 import { LIMITS } from '../piece/limits';
@@ -9,7 +10,6 @@ import { fail, ok, type Result } from '../result';
 import { linesOf, type SetLettering } from '../setting/setLettering';
 
 type Contour = readonly Edge[];
-interface Place { readonly x: number; readonly y: number }
 
 /** How far handles may be from one line for the node between them to count as smooth, radians. */
 const SMOOTH_RAD = 0.01;
@@ -27,25 +27,12 @@ export function drawnOf(contour: Contour): DrawnShape {
   return { kind: 'drawn', closed: true, nodes };
 }
 
-/** Whether a place lies within a contour, by the chords of it (even and odd). */
-function within({ x, y }: Place, contour: Contour): boolean {
-  let inside = false;
-  for (const edge of contour) {
-    const n = stepsOf(edge);
-    for (let i = 0; i < n; i++) {
-      const [a, b] = [onEdge(edge, i / n), onEdge(edge, (i + 1) / n)];
-      if (a.y > y !== b.y > y && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) inside = !inside;
-    }
-  }
-  return inside;
-}
-
 /** The outer contours of a region, each with the holes in it. */
 export function shapesOf(region: Region): { readonly outer: Contour; readonly holes: readonly Contour[] }[] {
   const outers = region.filter((contour) => areaOf([contour]) > 0).map((outer) => ({ outer, area: areaOf([outer]), holes: [] as Contour[] }));
   for (const hole of region.filter((contour) => areaOf([contour]) < 0)) {
     const at = onEdge(hole[0]!, 0);
-    const holders = outers.filter(({ outer }) => within(at, outer)).sort((a, b) => a.area - b.area);
+    const holders = outers.filter(({ outer }) => contains([outer], at)).sort((a, b) => a.area - b.area);
     holders[0]?.holes.push(hole);
   }
   return outers;

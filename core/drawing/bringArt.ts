@@ -68,8 +68,14 @@ export function bringArtSteps(piece: Piece, found: readonly BroughtIn[], name: s
   return ok({ id: art.id, steps: [...(inks.length > piece.inks.length ? [setStep(piece, null, ['inks'], inks)] : []), { kind: 'insert', index: piece.items.length, item: art }] });
 }
 
-/** The size of art as it was brought in, mm. */
+const sizes = new WeakMap<Art['parts'], { readonly widthMm: number; readonly heightMm: number }>();
+
+/** The size of art as it was brought in, mm; kept with its parts. */
 export function artSize({ parts }: Art): { readonly widthMm: number; readonly heightMm: number } {
+  const known = sizes.get(parts);
+  if (known) return known;
   const box = boxOf(parts.flatMap((part) => part.outlines.map((shape) => ({ shape } as BroughtIn))));
-  return box ? { widthMm: box.max.x - box.min.x, heightMm: box.max.y - box.min.y } : { widthMm: 0, heightMm: 0 };
+  const size = box ? { widthMm: box.max.x - box.min.x, heightMm: box.max.y - box.min.y } : { widthMm: 0, heightMm: 0 };
+  sizes.set(parts, size);
+  return size;
 }

@@ -61,7 +61,9 @@ const trackLength = (shape: Parameters<typeof curveKind>[0]): number => { const 
  * @returns the steps as they are where nothing is kept by the radius; curves that are locked or follow others keep their size
  */
 export function keepRadii(piece: Piece, steps: readonly Step[], faces: Faces): Step[] {
-  if (!steps.some((step) => step.kind !== 'remove')) return [...steps];
+  // Most pieces keep no radius: they are told by a look at their rules, before anything is applied.
+  const may = (item: Piece['items'][number]): boolean => isLettering(item) && item.fit.rules.some((rule) => rule.by === 'radius');
+  if (!piece.items.some(may) && !steps.some((step) => step.kind === 'insert' || (step.kind === 'set' && step.path[0] === 'fit'))) return [...steps];
   const made = applySteps(piece, steps);
   if (!made.ok || !made.value.items.some((item) => isLettering(item) && keepsRadius(item))) return [...steps];
   let next = made.value;

@@ -12,10 +12,6 @@ const set = (label: string, path: readonly string[]) => (value: unknown, gesture
 const size = computed(() => artSize(props.art));
 const scaleTo = (of: 'widthMm' | 'heightMm') => (mm: number, gesture: string) => store.set('Size of art', props.art.id, ['scale'], mm / Math.max(size.value[of], 1e-6), gesture);
 const closed = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)?.path.path.closed));
-function centre(): void {
-  const { widthMm, heightMm } = store.piece!.sheet;
-  store.set('Centre art on the sheet', props.art.id, ['centre'], { x: widthMm / 2, y: heightMm / 2 });
-}
 /** The inks of the art, each once: changing one changes it wherever the art has it. */
 const inks = computed(() => [...new Set(props.art.parts.flatMap((part) => [part.fill, part.stroke?.ink ?? null]).filter((ink) => ink !== null))]);
 const reink = (from: InkId) => (to: InkId | null): void => {
@@ -30,27 +26,16 @@ const reink = (from: InkId) => (to: InkId | null): void => {
     <NameField label="Name of the art" :model-value="art.name" :commit="(name) => set('Rename art', ['name'])(name)" />
     <div class="row"><span class="label">Width</span><QuantityField label="Width of the art" :model-value="size.widthMm * art.scale" limits="lengthMm" :step="1" :commit="scaleTo('widthMm')" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height of the art" :model-value="size.heightMm * art.scale" limits="lengthMm" :step="1" :commit="scaleTo('heightMm')" /></div>
-    <div class="row"><span class="label">Across</span><QuantityField label="Centre across" :model-value="art.centre.x" limits="coordinateMm" :step="0.5" :commit="set('Move art', ['centre', 'x'])" /></div>
-    <div class="row"><span class="label">Down</span><QuantityField label="Centre down" :model-value="art.centre.y" limits="coordinateMm" :step="0.5" :commit="set('Move art', ['centre', 'y'])" /></div>
-    <div class="row"><span class="label">Turned</span><QuantityField label="Turned" :model-value="art.turnDeg" unit="°" limits="clockDeg" :step="1" :commit="set('Turn art', ['turnDeg'])" /></div>
-    <div class="row">
-      <span class="label">Cut to</span>
-      <el-select :model-value="art.within ?? 'none'" aria-label="Cut to a curve" @change="(id: string) => set('Cut art to a curve', ['within'])(id === 'none' ? null : id)">
-        <el-option value="none" label="no curve" />
-        <el-option v-for="curve in closed" :key="curve.id" :value="curve.id" :label="curve.name" />
-      </el-select>
-    </div>
-    <InkField v-for="(ink, n) in inks" :key="ink" always :label="inks.length === 1 ? 'Ink' : `Ink ${n + 1}`" :model-value="ink" @change="reink(ink)" />
-    <CutsPanel :item="art" />
-    <div class="acts">
-      <button class="key" type="button" @click="centre">Centre on the sheet</button>
-      <button class="key" type="button" :aria-pressed="art.locked" @click="set(art.locked ? 'Unlock art' : 'Lock art', ['locked'])(!art.locked)">{{ art.locked ? 'Unlock' : 'Lock' }}</button>
-      <button class="key" type="button" :aria-pressed="art.hidden" @click="set(art.hidden ? 'Show art' : 'Hide art', ['hidden'])(!art.hidden)">{{ art.hidden ? 'Show' : 'Hide' }}</button>
-      <button class="key" type="button" @click="emit('remove')">Delete</button>
-    </div>
+    <PlaceFields :item="art" word="art" @remove="emit('remove')">
+      <div class="row">
+        <span class="label">Cut to</span>
+        <el-select :model-value="art.within ?? 'none'" aria-label="Cut to a curve" @change="(id: string) => set('Cut art to a curve', ['within'])(id === 'none' ? null : id)">
+          <el-option value="none" label="no curve" />
+          <el-option v-for="curve in closed" :key="curve.id" :value="curve.id" :label="curve.name" />
+        </el-select>
+      </div>
+      <InkField v-for="(ink, n) in inks" :key="ink" always :label="inks.length === 1 ? 'Ink' : `Ink ${n + 1}`" :model-value="ink" @change="reink(ink)" />
+      <CutsPanel :item="art" />
+    </PlaceFields>
   </section>
 </template>
-
-<style scoped>
-.acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 14px; }
-</style>

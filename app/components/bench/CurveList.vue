@@ -16,7 +16,7 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 
 <template>
   <div class="list">
-    <div class="head"><h2>Curves and lettering</h2><button type="button" class="link" title="Everything in the order in which it is painted" @click="view.list = 'order'">Order</button></div>
+    <div class="list-head"><h2>Curves and lettering</h2><button type="button" title="Everything in the order in which it is painted" @click="view.list = 'order'">Order</button></div>
     <p v-if="curves.length === 0" class="quiet">None yet. Add one below.</p>
     <ul>
       <li v-for="curve in curves" :key="curve.id" :class="{ chosen: store.selectedCurve?.id === curve.id }">
@@ -59,8 +59,6 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 <style scoped>
 h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin-bottom: 8px; }
 
-.head { display: flex; justify-content: space-between; gap: 6px; }
-.link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 0 2px; height: 18px; font-size: 12px; }
 h2.below { margin-top: 14px; }
 ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
 li { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; border-left: 3px solid var(--hairline); padding-left: 8px; }

@@ -45,7 +45,7 @@ function onKey(event: KeyboardEvent, row: number): void {
 
 <template>
   <div class="list">
-    <div class="head"><h2>Painting order</h2><button type="button" class="link" @click="view.list = 'curves'">Curves</button></div>
+    <div class="list-head"><h2>Painting order</h2><button type="button" @click="view.list = 'curves'">Curves</button></div>
     <p class="quiet">The topmost first. Drag, or Alt and an arrow.</p>
     <ol ref="list">
       <li v-for="(item, row) in rows" :key="item.id">
@@ -61,8 +61,6 @@ function onKey(event: KeyboardEvent, row: number): void {
 
 <style scoped>
 h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin-bottom: 8px; }
-.head { display: flex; justify-content: space-between; gap: 6px; }
-.link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 0 2px; height: 18px; font-size: 12px; }
 .quiet { font-size: 12px; }
 ol { list-style: none; margin: 8px 0 0; padding: 0; display: grid; gap: 2px; }
 li button { display: grid; grid-template-columns: 14px minmax(0, 1fr) auto; align-items: center; gap: 8px; width: 100%; padding: 5px 6px; border: 1px solid transparent; border-radius: 6px; background: none; text-align: left; cursor: grab; }

@@ -109,7 +109,7 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
     </template>
     <div v-if="!kept || anchored" class="row">
       <span class="label">Ends go by</span>
-      <span class="pair">
+      <span class="pair uneven">
         <el-select :model-value="lettering.anchor.by" aria-label="Ends go by" @change="(value: 'ink' | 'advance') => store.set('Align', lettering.id, ['anchor', 'by'], value)">
           <el-option value="ink" label="ink" /><el-option value="advance" label="advance" />
         </el-select>
@@ -133,6 +133,7 @@ const word = computed(() => ({ start: 'Start at', centre: 'Centre at', end: 'End
 </template>
 
 <style scoped>
+.pair.uneven { grid-template-columns: 4fr 5fr; }
 .by-bookends { margin-top: 8px; font-size: 12px; }
 .switch { display: flex; align-items: center; gap: 7px; margin: 9px 0 2px; font-size: 12px; }
 .switch input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }

@@ -13,10 +13,6 @@ const set = (label: string, path: readonly string[]) => (value: unknown, gesture
 const heightMm = computed(() => (props.tracing.widthMm * props.tracing.heightPx) / props.tracing.widthPx);
 const setHeight = (mm: number, gesture: string) => store.set('Size of picture', props.tracing.id, ['widthMm'], (mm * props.tracing.widthPx) / props.tracing.heightPx, gesture);
 const setStrength = (percent: number, gesture: string) => store.set('Dim picture', props.tracing.id, ['strength'], percent / 100, gesture);
-function centre(): void {
-  const { widthMm, heightMm: sheetMm } = store.piece!.sheet;
-  store.set('Centre picture on the sheet', props.tracing.id, ['centre'], { x: widthMm / 2, y: sheetMm / 2 });
-}
 </script>
 
 <template>
@@ -28,19 +24,10 @@ function centre(): void {
     <SliderField label="Strength" :model-value="tracing.strength * 100" unit="%" :limits="{ min: 0, max: 100 }" :step="1" :min="0" :max="100" :commit="setStrength" />
     <div class="row"><span class="label">Width</span><QuantityField label="Width of the picture" :model-value="tracing.widthMm" limits="lengthMm" :step="1" :commit="set('Size of picture', ['widthMm'])" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height of the picture" :model-value="heightMm" limits="lengthMm" :step="1" :commit="setHeight" /></div>
-    <div class="row"><span class="label">Across</span><QuantityField label="Centre across" :model-value="tracing.centre.x" limits="coordinateMm" :step="0.5" :commit="set('Move picture', ['centre', 'x'])" /></div>
-    <div class="row"><span class="label">Down</span><QuantityField label="Centre down" :model-value="tracing.centre.y" limits="coordinateMm" :step="0.5" :commit="set('Move picture', ['centre', 'y'])" /></div>
-    <div class="row"><span class="label">Turned</span><QuantityField label="Turned" :model-value="tracing.turnDeg" unit="°" limits="clockDeg" :step="1" :commit="set('Turn picture', ['turnDeg'])" /></div>
-    <div class="acts">
-      <button class="key" type="button" @click="centre">Centre on the sheet</button>
-      <button class="key" type="button" :aria-pressed="tracing.locked" @click="set(tracing.locked ? 'Unlock picture' : 'Lock picture', ['locked'])(!tracing.locked)">{{ tracing.locked ? 'Unlock' : 'Lock' }}</button>
-      <button class="key" type="button" :aria-pressed="tracing.hidden" @click="set(tracing.hidden ? 'Show picture' : 'Hide picture', ['hidden'])(!tracing.hidden)">{{ tracing.hidden ? 'Show' : 'Hide' }}</button>
-      <button class="key" type="button" @click="emit('remove')">Delete</button>
-    </div>
+    <PlaceFields :item="tracing" word="picture" @remove="emit('remove')" />
   </section>
 </template>
 
 <style scoped>
 .said { margin: 10px 0; }
-.acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 14px; }
 </style>

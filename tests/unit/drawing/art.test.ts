@@ -1,11 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { tracksOf } from '#core/curves/index';
 import { readSvg } from '#core/curves/fromSvg';
 import { artSize, bringArtSteps } from '#core/drawing/bringArt';
 import { cleanPath } from '#core/drawing/clean';
 import { drawPiece, type Faces } from '#core/drawing/drawPiece';
 import { areaOf, regionOf } from '#core/drawing/edges';
 import { askedFor, replaceInk } from '#core/drawing/inkEdits';
+import { readableInk } from '#core/drawing/readableInk';
 import { tidied } from '#core/drawing/tidy';
 import { writeSvg } from '#core/output/svg';
 import { parsePiece, pieceProblems } from '#core/piece/read';
@@ -92,5 +94,20 @@ describe('art from an SVG', () => {
       expect(path.paint.fill!.id).toBe(own[i]![0]);
       expect(Math.abs(areaOf(regionOf(cleanPath(path).trace))) / (scale * scale)).toBeCloseTo(own[i]![1], 1);
     });
+  });
+});
+
+describe('the ink of new letters', () => {
+  const filled = (fill: string, id = 'disc'): Piece['items'][number] => ({ ...curve(circle(30), id), fill });
+  const at = (p: Piece, x: number, y: number): string | null => readableInk(p, { x, y }, (id) => { const made = tracksOf(p).get(id); return made?.ok ? made.value : null; });
+  it('is the first one where that is read, else the one that differs most from what lies there', () => {
+    expect(at(piece([]), 42, 42)).toBe('deep');
+    expect(at(piece([filled('brass')]), 42, 42)).toBe('deep');
+    expect(at(piece([filled('enamel')]), 42, 42)).toBe('brass');
+    expect(at(piece([filled('enamel')]), 2, 2)).toBe('deep');
+    // What lies on top counts, and a hole does not.
+    expect(at(piece([filled('enamel'), { ...curve(circle(10), 'top'), fill: 'brass' }]), 42, 42)).toBe('deep');
+    expect(at(piece([{ ...filled('enamel'), cuts: [{ itemId: 'hole', marginMm: 0 }] } as Piece['items'][number], curve(circle(10), 'hole')]), 42, 42)).toBe('deep');
+    expect(at({ ...piece([]), inks: [] }, 42, 42)).toBeNull();
   });
 });
