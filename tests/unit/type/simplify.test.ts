@@ -49,6 +49,19 @@ describe('an outline with fewer points', () => {
     const corner = outline(['move', 0, 0], ['quad', 25, 50, 50, 50], ['quad', 50, 20, 100, 0], ['close']);
     expect(simplifyOutline(corner, 1)).toEqual(corner);
   });
+  it('draws a quarter of a circle that came as quadratics as one cubic', () => {
+    // Four quadratics that touch the circle at their ends.
+    const round = (deg: number, radius: number): [number, number] => [radius * Math.cos((deg * Math.PI) / 180), radius * Math.sin((deg * Math.PI) / 180)];
+    const step = 22.5, out = 1000 / Math.cos((step / 2) * (Math.PI / 180));
+    const quads = [0, 1, 2, 3].map((k): ['quad', ...number[]] => ['quad', ...round((k + 0.5) * step, out), ...round((k + 1) * step, 1000)]);
+    const quarter = simplifyOutline(outline(['move', 1000, 0], ...quads), 1);
+    expect([...quarter.commands]).toEqual([COMMAND.move, COMMAND.cubic]);
+    // The handles of a quarter, 0.5523 of the radius (4/3 tan 22.5°), to what the quadratics are off.
+    expect(quarter.coords[3]! / 1000).toBeCloseTo(0.5523, 2);
+    expect(quarter.coords[4]! / 1000).toBeCloseTo(0.5523, 2);
+    expect(quarter.coords[6]).toBeCloseTo(0, 9);
+    expect(quarter.coords[7]).toBeCloseTo(1000, 9);
+  });
   it('leaves out the points of a straight run, and no corner', () => {
     const square = outline(['move', 0, 0], ['line', 50, 0.2], ['line', 100, 0], ['line', 100, 100], ['line', 0, 100], ['close']);
     expect(simplifyOutline(square, 0.5)).toEqual(outline(['move', 0, 0], ['line', 100, 0], ['line', 100, 100], ['line', 0, 100], ['close']));
