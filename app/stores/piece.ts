@@ -92,14 +92,14 @@ export const usePiece = defineStore('piece', () => {
     return found?.ok ? found.value : null;
   });
   /**
-   * The same a frame later, for what is beside the sheet: strip, gaps and panels. A keystroke or a drag is on the sheet
-   * first; another lettering is shown at once.
+   * The same once the sheet has been painted, for what is beside it: strip, gaps and panels. A keystroke or a drag is on
+   * the sheet first; another lettering is shown at once.
    */
   const shownSetting = shallowRef(selectedSetting.value);
-  let waiting = 0;
+  let waiting = false;
   watch(selectedSetting, (now) => {
     if (now?.lettering.id !== shownSetting.value?.lettering.id) { shownSetting.value = now; return; }
-    waiting ||= requestAnimationFrame(() => { waiting = 0; shownSetting.value = selectedSetting.value; });
+    if (!waiting) { waiting = true; afterPaint(() => { waiting = false; shownSetting.value = selectedSetting.value; }); }
   });
   const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
     !isLettering(item) || faces.loaded.has(item.faceId)));

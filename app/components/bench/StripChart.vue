@@ -97,7 +97,7 @@ function onClick(event: ECElementEvent): void {
 
 <template>
   <div class="chart" :class="{ behind: now !== resting }" :style="{ width: `${unrolled.width.value}px` }" role="img" :aria-label="said">
-    <VChart v-if="resting" :key="view.stripShows" :option="chart" :update-options="{ notMerge: true }" autoresize @click="onClick" />
+    <VChart v-if="resting" :key="view.stripShows" :option="chart" :update-options="{ replaceMerge: 'series' }" autoresize @click="onClick" />
   </div>
 </template>
 
