@@ -2,7 +2,7 @@ import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
 import { groundOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
 import { movedPlaces } from '#core/piece/reword';
-import { holdersOf, isCurve, isLettering, parentsOf, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, holdersOf, isCurve, isLettering, parentsOf, type Curve, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
 import type { Result } from '#core/result';
 import type { Evening } from '#core/setting/measure';
 import { needsSettling } from '#core/setting/settle';
@@ -37,8 +37,10 @@ function carried({ lettering, evening }: Known, now: Lettering): Evening | null 
 /**
  * Evening out for the bench: computed in a worker, one lettering at a time, while the last result stays on screen. What
  * has changed again meanwhile is asked for anew.
+ *
+ * @param sized called with the size of a curve that is kept such that a lettering fills it, where evening out has changed it
  */
-export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>, faces: () => Faces) {
+export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>, faces: () => Faces, sized: (curve: Curve, shape: CurveShape) => void) {
   const known = shallowRef<ReadonlyMap<string, Known>>(new Map());
   const carriedOver = new WeakMap<Known, WeakMap<Lettering, Evening | null>>();
   const busy = ref(false);
@@ -76,8 +78,10 @@ export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef
     try {
       for (let one = next(); one && piece.value; one = next()) {
         const { lettering, track } = one;
-        const sent = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
-        known.value = new Map(known.value).set(lettering.id, { lettering, track, evening: sent ? new Map(sent) : null });
+        const curve = findCurve(piece.value, lettering.curveId);
+        const { evening, shape } = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
+        known.value = new Map(known.value).set(lettering.id, { lettering, track, evening: evening && new Map(evening) });
+        if (shape && curve && piece.value.items.includes(lettering) && piece.value.items.includes(curve)) sized(curve, shape);
       }
     } catch (error) {
       // The worker's program comes from the server, which may be away just now.

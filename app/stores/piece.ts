@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findItem, findLettering, holdersOf, isArt, isLettering, isOrnaments, isTracing, letteringsOn, type Curve, type Item, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, findItem, findLettering, holdersOf, isArt, isLettering, isOrnaments, isTracing, letteringsOn, type Curve, type CurveShape, type Item, type Lettering, type Piece } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
 import { inStep } from '#core/drawing/twin';
 import { settingOf } from '#core/drawing/drawPiece';
@@ -44,6 +44,8 @@ export const usePiece = defineStore('piece', () => {
   const news = shallowRef<{ kind: 'info' | 'warning'; text: string } | null>(null);
   let keeper: Keeper | null = null;
   let source: EventSource | null = null;
+  /** The undo entry of the last edit of this page. */
+  let edited = '';
 
   const selectedId = computed(() => selection.value[0] ?? null);
   const selectedLettering = computed(() => (piece.value && selectedId.value ? findLettering(piece.value, selectedId.value) ?? null : null));
@@ -67,7 +69,7 @@ export const usePiece = defineStore('piece', () => {
   });
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
-  const { evenings, settled } = useEvenings(piece, tracks, () => faces.loaded);
+  const { evenings, settled } = useEvenings(piece, tracks, () => faces.loaded, finish);
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
@@ -171,6 +173,22 @@ export const usePiece = defineStore('piece', () => {
     return next.items.filter((item): item is Lettering => isLettering(item) && (ids.has(item.id) || [item.curveId, ...holdersOf(item.seat)].some((id) => was.get(id) !== now.get(id))));
   }
 
+  /** Why a piece may not come after the one on the bench: a curve or lettering that had its place would have none. */
+  function refusal(next: Piece, steps: readonly Step[]): Problem | null {
+    for (const [curveId, track] of tracksOf(next)) {
+      const was = tracksOf(keeper!.piece).get(curveId);
+      if (!track.ok && (!was || was.ok)) return track.problem;
+    }
+    for (const lettering of touched(next, steps)) {
+      const now = settingOf(lettering, tracksOf(next), faces.loaded, evenings.value);
+      if (now.ok || now.problem.code === 'unknown-face') continue;
+      const before = findLettering(keeper!.piece, lettering.id);
+      const was = before && settingOf(before, tracksOf(keeper!.piece), faces.loaded, evenings.value);
+      if (!was || was.ok) return now.problem;
+    }
+    return null;
+  }
+
   /**
    * Makes an edit. Refuses one that would leave lettering without a place to stand, so that the last good
    * drawing stays.
@@ -180,25 +198,30 @@ export const usePiece = defineStore('piece', () => {
    */
   function edit(label: string, given: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
     if (!keeper || given.length === 0) return null;
-    const steps = keepRadii(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded);
+    const steps = keepRadii(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded, evenings.value);
     const next = applySteps(keeper.piece, steps);
     if (!next.ok) return next.problem;
     if (next.value === keeper.piece) return null;
-    for (const [curveId, track] of tracksOf(next.value)) {
-      const was = tracksOf(keeper.piece).get(curveId);
-      if (!track.ok && (!was || was.ok)) return track.problem;
-    }
-    for (const lettering of touched(next.value, steps)) {
-      const before = findLettering(keeper.piece, lettering.id);
-      const now = settingOf(lettering, tracksOf(next.value), faces.loaded, evenings.value);
-      const was = before && settingOf(before, tracksOf(keeper!.piece), faces.loaded, evenings.value);
-      if (!now.ok && now.problem.code !== 'unknown-face' && (!was || was.ok)) return now.problem;
-    }
+    const refused = refusal(next.value, steps);
+    if (refused) return refused;
     const selectionBefore = selection.value;
     if (selectAfter) selection.value = selectAfter;
     return keeper.make({
-      entryId: gesture ?? nanoid(12), kind: 'do', label, steps, selectionBefore, selectionAfter: selectAfter ?? selectionBefore,
+      entryId: (edited = gesture ?? nanoid(12)), kind: 'do', label, steps, selectionBefore, selectionAfter: selectAfter ?? selectionBefore,
     });
+  }
+
+  /**
+   * Gives a curve the size that evening out, computed after an edit of this page, asks for: it belongs to that edit and is
+   * undone with it. What was edited elsewhere, undone or brought back is left as it is.
+   */
+  function finish(curve: Curve, shape: CurveShape): void {
+    const last = keeper?.history.undo.at(-1);
+    if (!keeper || last?.entryId !== edited || keeper.history.redo.length > 0) return;
+    const { entryId, label, selectionBefore, selectionAfter } = last;
+    const steps = [setStep(keeper.piece, curve.id, ['shape'], shape)];
+    const next = applySteps(keeper.piece, steps);
+    if (next.ok && !refusal(next.value, steps)) keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter });
   }
 
   /** Sets one property of an item, or of the piece itself (id null). */

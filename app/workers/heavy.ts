@@ -1,6 +1,7 @@
 import { transfer } from 'comlink';
-import { tracksOf } from '#core/curves/index';
+import { trackOf, tracksOf } from '#core/curves/index';
 import { blocking, drawPiece, groundOf, type Drawing, type Evenings } from '#core/drawing/drawPiece';
+import { finishRadius } from '#core/drawing/keepRadius';
 import { writeDxf } from '#core/output/dxf';
 import { copyMarks, layOut, repeated, type Layout } from '#core/output/impose';
 import { writeLiveSvg } from '#core/output/liveSvg';
@@ -11,32 +12,35 @@ import { platesOf, type Plate } from '#core/output/plates';
 import { writePng, type Rasterise } from '#core/output/png';
 import { writePreview } from '#core/output/preview';
 import { writeSvg } from '#core/output/svg';
-import { findLettering, isLettering, type Piece } from '#core/piece/types';
+import { findLettering, isLettering, type CurveShape, type Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import { fail, ok, type Result } from '#core/result';
-import { settle } from '#core/setting/settle';
+import { eveningOf } from '#core/setting/settle';
 import { facesFor, fileOf } from './faces';
 import type { FileFormat, FileOptions } from './options';
 import { cmykProfile } from './profile';
 
 export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './series';
 
-/** What evening out came to for one lettering, as it goes from worker to page. */
+/** What evening out came to for one lettering, as it goes from worker to page; with the curve, where it is to be sized for that. */
 export type EveningSent = readonly (readonly [at: number, em: number])[] | null;
+export interface Evened { readonly evening: EveningSent; readonly shape: CurveShape | null }
 
 /**
  * What evening out comes to for a lettering of a piece, filled where it is kept filled.
  *
  * @param piece need hold no more than the lettering, its curve, and the curves that these follow
  */
-export async function evenOutLettering(piece: Piece, letteringId: string): Promise<EveningSent> {
+export async function evenOutLettering(piece: Piece, letteringId: string): Promise<Evened> {
   const faces = await facesFor(piece);
   const lettering = findLettering(piece, letteringId);
   const ground = lettering && groundOf(lettering, tracksOf(piece), faces);
-  if (!lettering || !ground?.ok) return null;
+  if (!lettering || !ground?.ok) return { evening: null, shape: null };
   const { track, face, held } = ground.value;
-  const { evening } = settle(lettering, track, face, held);
-  return evening ? [...evening] : null;
+  const shape = finishRadius(piece, lettering, faces);
+  const sized = shape && trackOf(shape);
+  const evening = eveningOf(lettering, sized?.ok ? sized.value : track, face, held);
+  return { evening: evening && [...evening], shape };
 }
 
 let rasteriser: Promise<Rasterise> | undefined;

@@ -1,3 +1,4 @@
+import { rootBetween } from '../geometry/root';
 import { clockAngleDeg, normaliseDeg } from '../geometry/vec';
 import { frameAt } from '../geometry/walk';
 import type { CurvePlace } from '../piece/types';
@@ -18,11 +19,14 @@ const tidy = (deg: number): number => normaliseDeg(Math.round(deg * 1e9) / 1e9);
 /** The clock angle, 0 ≤ result < 360, of a fraction of a curve, seen from its centre. */
 export function clockAtFraction(track: Track, u: number): number {
   const round = roundOf(track);
-  if (round) return tidy(round.startDeg + round.sweepDeg * u);
-  return tidy(clockAngleDeg(track.centre, frameAt(track.path, u * track.path.lengthMm).point));
+  return tidy(round ? round.startDeg + round.sweepDeg * u : angleAt(track, u));
 }
+const angleAt = (track: Track, u: number): number => clockAngleDeg(track.centre, frameAt(track.path, u * track.path.lengthMm).point);
 
 const SAMPLES = 360;
+/** How nearly the place where a ray meets a curve is found, in fractions of its length and in degrees. */
+const NEAR_U = 1e-15;
+const NEAR_DEG = 1e-11;
 const sampled = new WeakMap<Track, Float64Array>();
 
 /** Clock angles at even fractions, for finding where a ray crosses. */
@@ -50,19 +54,14 @@ export function fractionAtClock(track: Track, deg: number): number {
     return along - sweep < 360 - along ? 1 : 0;
   }
   const angles = samplesOf(track);
-  const off = (u: number): number => wrapHalf(clockAtFraction(track, u) - deg);
+  const off = (u: number): number => wrapHalf(angleAt(track, u) - deg);
   let best: { u: number; far: number } | null = null;
   let nearest = { u: 0, off: Infinity };
   for (let i = 0; i < SAMPLES; i++) {
     const a = wrapHalf(angles[i]! - deg), b = wrapHalf(angles[i + 1]! - deg);
     if (Math.abs(a) < nearest.off) nearest = { u: i / SAMPLES, off: Math.abs(a) };
     if (a * b > 0 || Math.abs(a - b) > 180) continue;
-    let low = i / SAMPLES, high = (i + 1) / SAMPLES;
-    for (let n = 0; n < 60 && high - low > 1e-15; n++) {
-      const middle = (low + high) / 2;
-      if (off(middle) * a > 0) low = middle; else high = middle;
-    }
-    const u = a === 0 ? i / SAMPLES : (low + high) / 2;
+    const u = rootBetween(off, i / SAMPLES, a, (i + 1) / SAMPLES, b, NEAR_U, NEAR_DEG);
     const { point } = frameAt(track.path, u * track.path.lengthMm);
     const far = Math.hypot(point.x - track.centre.x, point.y - track.centre.y);
     if (!best || far > best.far + 1e-9) best = { u, far };

@@ -14,6 +14,10 @@ import { scaledSize } from './size';
 /** Ink that ends this near to a bookend meets it, mm. */
 export const MEETS_MM = 1e-4;
 const ROUNDS = 60;
+/** The first step towards a value, in thousandths of an em for tracking, as shares for the others; the most it grows by; how far past. */
+const FIRST_STEP: Readonly<Record<FitBy, number>> = { tracking: 2, width: 0.01, size: 0.01, radius: 0.01 };
+const MOST_GROWTH = 100;
+const OVER = 1.05;
 
 /** What a lettering is set with while it is filled. */
 export interface Filling {
@@ -103,10 +107,18 @@ export function fillBy({ lettering, track, face, held, evening }: Filling, rule:
   const now = Math.min(Math.max(valueNow(lettering, rule.by), rule.least), rule.most);
   let a = now, fa = left(now);
   if (Math.abs(fa) < MEETS_MM / 100) return { by: rule.by, value: now, leftMm: fa };
-  // More of anything but the radius takes more room: where there is room, go up, else down.
+  // More of anything but the radius takes more room: where there is room, go up, else down. Most values lie near, so
+  // steps grow from a small one, by what is left, until one goes past.
   const up = rule.by === 'radius' ? fa < 0 : fa > 0;
-  let b = up ? rule.most : rule.least, fb = left(b);
-  if (b === a || Math.sign(fb) === Math.sign(fa)) return Math.abs(fb) <= Math.abs(fa) ? { by: rule.by, value: b, leftMm: fb } : { by: rule.by, value: a, leftMm: fa };
+  const [from, leftFrom, limit] = [a, fa, up ? rule.most : rule.least];
+  const within = (value: number): number => (up ? Math.min(value, limit) : Math.max(value, limit));
+  let b = within(from + (up ? 1 : -1) * FIRST_STEP[rule.by]), fb = left(b);
+  while (Math.sign(fb) === Math.sign(fa) && b !== limit) {
+    const past = (OVER * fb) / (fa - fb);
+    const next = within(b + (b - a) * (past > 1 && past < MOST_GROWTH ? past : past > 0 && past <= 1 ? 1 : MOST_GROWTH));
+    [a, fa, b, fb] = [b, fb, next, left(next)];
+  }
+  if (b === a || Math.sign(fb) === Math.sign(fa)) return Math.abs(fb) <= Math.abs(leftFrom) ? { by: rule.by, value: b, leftMm: fb } : { by: rule.by, value: from, leftMm: leftFrom };
   let side = 0;
   let [wa, wb] = [fa, fb];
   for (let i = 0; i < ROUNDS; i++) {

@@ -1,9 +1,9 @@
 import type { Track } from '../curves/kind';
-import type { Lettering } from '../piece/types';
+import type { FitRule, Lettering } from '../piece/types';
 import type { Problem, Result } from '../result';
 import type { Face } from '../type/face';
 import { evenOut, leastGapProblem } from './evenOut';
-import { fillProblem, fillRoom } from './fill';
+import { betweenBookends, fillProblem, fillRoom } from './fill';
 import type { Evening } from './measure';
 import { setLettering, type SetLettering } from './setLettering';
 
@@ -12,7 +12,7 @@ const ROUNDS = 2;
 
 const isKept = ({ fit, anchor }: Lettering): boolean => fit.kept && anchor.align !== 'filled';
 /** The rules that are solved anew with every setting; a kept radius is a value of the curve, see `keepRadii`. */
-const keptRules = (lettering: Lettering) => (isKept(lettering) ? lettering.fit.rules.filter((one) => one.by !== 'radius') : []);
+export const keptRules = (lettering: Lettering): FitRule[] => (isKept(lettering) ? lettering.fit.rules.filter((one) => one.by !== 'radius') : []);
 
 /** Whether a lettering is filled or evened out, so that setting it takes more than one go. */
 export const needsSettling = (lettering: Lettering): boolean => lettering.wording.trim() !== '' && (lettering.spacing.evenOut > 0 || isKept(lettering));
@@ -45,19 +45,23 @@ export interface Settled {
   readonly evening: Evening | null;
 }
 
+/** What evening out comes to for a lettering, filled by its kept rules where it has some; null where it is not evened out. */
+export function eveningOf(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Evening | null {
+  if (!isKept(lettering)) return evenOut(lettering, track, face, held);
+  const rules = keptRules(lettering);
+  // Without rules its place alone counts, and that does not change by evening out.
+  if (rules.length === 0) return evenOut(betweenBookends(lettering, track), track, face, held);
+  let evening = evenOut(lettering, track, face, held);
+  for (let round = 0; evening && round < ROUNDS; round++) evening = evenOut(fillRoom({ lettering, track, face, held, evening }, rules, null).lettering, track, face, held);
+  return evening;
+}
+
 /**
  * Sets a lettering as it is meant: evened out and filled, each for what the other makes of it, filled last, so that the
  * ink meets the bookends exactly. The same wherever it is computed.
  */
 export function settle(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Settled {
   if (!needsSettling(lettering)) return { result: setLettering(lettering, track, face, held), evening: null };
-  const rules = keptRules(lettering);
-  let evening = evenOut(lettering, track, face, held);
-  if (isKept(lettering) && evening) {
-    for (let round = 0; round < ROUNDS; round++) {
-      const filled = fillRoom({ lettering, track, face, held, evening }, rules, null).lettering;
-      evening = evenOut(filled, track, face, held);
-    }
-  }
+  const evening = eveningOf(lettering, track, face, held);
   return { result: setWith(lettering, track, face, held, evening), evening };
 }

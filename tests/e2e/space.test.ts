@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { circle, curve, lettering, piece, seat, spacing } from '../support/pieces';
+import { keepRadii } from '#core/drawing/keepRadius';
+import { applySteps, setStep } from '#core/piece/steps/index';
+import { circle, curve, faces, lettering, piece, seat, spacing } from '../support/pieces';
 import { made } from './support';
 import { useBench } from './useBench';
 
@@ -231,6 +233,34 @@ describe('space on the bench', () => {
     await on.bench.field('Wording').fill('OTTERMERE');
     await on.bench.kept();
     await expect.poll(radius).toBeCloseTo(15, 6);
+  });
+
+  it('finishes the radius of evened words after the keystroke, as part of the same edit', async () => {
+    const p = piece([curve(circle(30)), lettering('OTTERMERE', { spacing: spacing({ evenOut: 1 }), bookends: { startU: 0.7, endU: 0.3 }, fit: { kept: false, baseRadiusMm: null, rules: [{ by: 'radius', least: 0.3, most: 3 }] } })]);
+    await on.bench.open(await made(on.server, p));
+    await pickWords(/^OTTERMERE/);
+    const radius = async (): Promise<number> => (await on.bench.piece()).items[0].shape.radiusMm;
+    // As the command line reckons it, which has no keystroke to hurry for.
+    const all = await faces();
+    const full = (was: any, wording: string): number => {
+      const steps = keepRadii(was, [setStep(was, 'words', ['wording'], wording)], all);
+      const now = applySteps(was, steps);
+      return now.ok ? (now.value.items[0] as any).shape.radiusMm : Number.NaN;
+    };
+    await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep it filled').click();
+    await on.bench.kept();
+    await on.bench.evened();
+    const kept = await on.bench.piece();
+    await on.bench.field('Wording').fill('OTTERMERE LIGHT RAILWAY');
+    await expect.poll(radius).toBeCloseTo(full(kept, 'OTTERMERE LIGHT RAILWAY'), 3);
+    await on.bench.kept();
+    await on.bench.evened();
+    await on.page.getByText(/^(\d+\.\d) of \1 mm used/).waitFor();
+    // One undo takes back the words and the size.
+    await on.page.locator('body').press('Escape');
+    await on.page.keyboard.press('Control+z');
+    await on.bench.kept();
+    expect((await on.bench.piece()).items).toEqual(kept.items);
   });
 
   it('lets no keystroke wait for evening and filling, whose result follows soon', async () => {

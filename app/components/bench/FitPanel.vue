@@ -16,15 +16,15 @@ const BY: readonly { by: FitBy; name: string }[] = [{ by: 'tracking', name: 'tra
 const fit = computed(() => props.lettering.fit);
 const kept = computed(() => fit.value.kept);
 
-/** Tried when the hand rests: the values are shown before they are taken. */
-const resting = useResting(() => [props.lettering, store.selectedSetting, store.selectedCurve] as const);
+/** Tried when the hand rests, of things as they are then: the values are shown before they are taken. */
+const resting = useResting(() => ({ lettering: props.lettering, setting: store.selectedSetting, curve: store.selectedCurve, tracks: store.tracks, evenings: store.evenings }));
 function fillingOf(lettering: Lettering): Filling | null {
-  const ground = groundOf(lettering, store.tracks, faces.loaded);
-  return ground.ok ? { lettering, ...ground.value, evening: store.evenings.of(lettering) } : null;
+  const ground = groundOf(lettering, resting.value.tracks, faces.loaded);
+  return ground.ok ? { lettering, ...ground.value, evening: resting.value.evenings.of(lettering) } : null;
 }
-const shape = computed(() => (store.selectedCurve && isFree(store.selectedCurve) ? store.selectedCurve.shape : null));
+const shape = computed(() => { const { curve } = resting.value; return curve && isFree(curve) ? curve.shape : null; });
 const offers = computed(() => {
-  const [lettering] = resting.value;
+  const { lettering } = resting.value;
   const filling = lettering.wording.trim() === '' ? null : fillingOf(lettering);
   return new Map(BY.flatMap(({ by }) => {
     if (!filling || (by === 'radius' && !shape.value)) return [];
@@ -34,19 +34,20 @@ const offers = computed(() => {
 });
 function said(by: FitBy, lettering: Lettering, made: FillResult): string {
   const { value } = made.steps[0]!;
-  if (by === 'size') return `${((resting.value[1]?.capMm ?? 0) * value).toFixed(2)} mm`;
+  if (by === 'size') return `${((resting.value.setting?.capMm ?? 0) * value).toFixed(2)} mm`;
   if (by === 'width') return `${(lettering.width * value * 100).toFixed(1)} %`;
   if (by === 'radius') return curveKind(made.shape!).sizeLabel(made.shape!);
   return saidValue(by, value);
 }
 const inOrder = computed(() => {
-  const [lettering] = resting.value;
+  const { lettering } = resting.value;
   const filling = lettering.wording.trim() === '' ? null : fillingOf(lettering);
   if (!filling) return null;
   // A kept radius is a value of the curve already: the rest is told as it stands.
-  const rules = kept.value ? fit.value.rules.filter((rule) => rule.by !== 'radius') : fit.value.rules;
-  const made = fillRoom(filling, rules, kept.value ? null : shape.value);
-  return { made, problem: fillProblem(filling, rules, made, shape.value), said: [...made.steps.map(({ by, value }) => `${by} ${saidValue(by, value)}`), ...(rules.length < fit.value.rules.length && shape.value ? [curveKind(shape.value).sizeLabel(shape.value)] : [])].join(', ') };
+  const { fit: { kept: isKept, rules: all } } = lettering;
+  const rules = isKept ? all.filter((rule) => rule.by !== 'radius') : all;
+  const made = fillRoom(filling, rules, isKept ? null : shape.value);
+  return { made, problem: fillProblem(filling, rules, made, shape.value), said: [...made.steps.map(({ by, value }) => `${by} ${saidValue(by, value)}`), ...(rules.length < all.length && shape.value ? [curveKind(shape.value).sizeLabel(shape.value)] : [])].join(', ') };
 });
 
 /** Takes over what a fit came to, as values of the lettering and its curve. */

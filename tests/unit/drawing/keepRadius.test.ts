@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { drawPiece, settingOf, type Faces } from '#core/drawing/drawPiece';
-import { keepRadii } from '#core/drawing/keepRadius';
+import { drawPiece, settingOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
+import { finishRadius, keepRadii } from '#core/drawing/keepRadius';
 import { tracksOf } from '#core/curves/index';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findLettering, type CurveShape, type Fit, type Lettering, type Piece } from '#core/piece/types';
@@ -63,6 +63,27 @@ describe('a radius kept such that the words fill their room', () => {
     for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
       const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
       expect(Math.abs(left(p)), shape.kind).toBeLessThan(0.001);
+    }
+  });
+  it('is filled at once with what evening out came to before, and finished with its own', () => {
+    for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
+      const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
+      expect(finishRadius(p, words(p), all), 'has the right size already').toBeNull();
+      const none: Evenings = { of: () => null };
+      const quick = keepRadii(p, [setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY')], all, none);
+      const now = applySteps(p, quick);
+      if (!now.ok) throw new Error(now.problem.message);
+      // Filled without evening out; with it the room is missed until the size is finished.
+      const plain = settingOf(words(now.value), tracksOf(now.value), all, none);
+      expect(plain.ok && Math.abs(roomLeft(plain.value))).toBeLessThan(0.001);
+      expect(Math.abs(left(now.value))).toBeGreaterThan(0.01);
+      const finished = finishRadius(now.value, words(now.value), all)!;
+      const done = applySteps(now.value, [setStep(now.value, 'ring', ['shape'], finished)]);
+      expect(done.ok && Math.abs(left(done.value)), shape.kind).toBeLessThan(0.001);
+      // The same as found in one go.
+      const whole = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY'));
+      const length = (one: Piece): number => { const track = tracksOf(one).get('ring')!; return track.ok ? track.value.path.lengthMm : 0; };
+      expect(done.ok && length(done.value)).toBeCloseTo(length(whole), 3);
     }
   });
   it('moves a curve about without changing it, and leaves locked curves and plain edits alone', () => {
