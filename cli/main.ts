@@ -1,16 +1,18 @@
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { blocking, drawPiece } from '#core/drawing/drawPiece';
-import { readPieceFile } from '#core/output/pieceFile';
+import type { Pictures } from '#core/drawing/pictures';
+import { readPieceFile, type CarriedImage } from '#core/output/pieceFile';
 import { decodeTable, guessMapping, readTable } from '#core/output/series';
 import { makeSeries } from '#core/output/seriesRun';
-import { isLettering, type Piece } from '#core/piece/types';
+import { isLettering, isPicture, type Piece } from '#core/piece/types';
 import { proofPiece } from '#core/proof/index';
 import type { Problem } from '#core/result';
 import { createFace, type Face } from '#core/type/face';
 import { shippedFaces } from '../fonts/shippedFaces';
+import { imagesFor, picturesOf } from './images';
 import { readOptions, type Options } from './options';
-import { HOME, profile, writerFor, WRITERS } from './writers';
+import { HOME, profile, renderPixels, writerFor, WRITERS } from './writers';
 
 const HELP = `Under Arc on the command line
 
@@ -26,7 +28,7 @@ const HELP = `Under Arc on the command line
   under-arc check PIECE                 says what is wrong with a piece, or that nothing is
   under-arc help                        this text
 
-PIECE is a piece file, .json or with its typefaces .zip. The first row of TABLE.csv names the columns; each is given to the
+PIECE is a piece file, .json or with its typefaces and pictures .zip; pictures of a .json lie in a folder images beside it. The first row of TABLE.csv names the columns; each is given to the
 lettering with the same words, or in their order.
 
 Ends with 0 when all went well, 1 when the piece has a problem, 2 when the call was not understood.
@@ -44,7 +46,7 @@ async function facesOf(piece: Piece, carried: ReadonlyMap<string, Uint8Array>): 
   return new Map([...shipped, ...own]);
 }
 
-interface Opened { readonly piece: Piece; readonly faces: ReadonlyMap<string, Face> }
+interface Opened { readonly piece: Piece; readonly faces: ReadonlyMap<string, Face>; readonly images: readonly CarriedImage[]; readonly pictures: Pictures }
 
 /** The bytes of a file; null after complaining when it cannot be read. */
 async function bytesOf(file: string): Promise<Uint8Array | null> {
@@ -65,7 +67,8 @@ async function readFileAsPiece(file: string): Promise<Opened | null> {
     complain([read.problem]);
     return null;
   }
-  return { piece: read.value.piece, faces: await facesOf(read.value.piece, read.value.faces) };
+  const { piece } = read.value, images = await imagesFor(file, piece, read.value.images);
+  return { piece, faces: await facesOf(piece, read.value.faces), images, pictures: await picturesOf(piece, images, renderPixels) };
 }
 
 /** Writes beside the target first, so that a failure leaves no half file. */
@@ -99,10 +102,10 @@ async function render(from: string, to: string, options: Options): Promise<numbe
   }
   const opened = await readFileAsPiece(from);
   if (!opened) return 1;
-  const drawing = drawPiece(opened.piece, opened.faces);
+  const drawing = drawPiece(opened.piece, opened.faces, opened.pictures);
   complain(drawing.problems);
   if (blocking(drawing).length > 0) {
-    complain([{ code: 'not-drawn', message: 'No file was made, because lettering would be missing from it.' }]);
+    complain([{ code: 'not-drawn', message: 'No file was made, because something would be missing from it.' }]);
     return 1;
   }
   const file = await write({ ...opened, drawing }, options);
@@ -147,7 +150,7 @@ async function series(from: string, list: string, to: string, options: Options):
 async function check(file: string): Promise<number> {
   const opened = await readFileAsPiece(file);
   if (!opened) return 1;
-  const findings = proofPiece(opened.piece, opened.faces);
+  const findings = proofPiece(opened.piece, opened.faces, undefined, undefined, new Set(opened.piece.items.filter(isPicture).map((one) => one.imageId).filter((id) => !opened.pictures.has(id))));
   complain(findings.map(({ code, message, itemId }) => ({ code, message, field: itemId })));
   if (findings.length > 0) return 1;
   say(`${file}: nothing wrong`);

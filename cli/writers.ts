@@ -7,7 +7,8 @@ import { writeDxf } from '#core/output/dxf';
 import { copyMarks, layOut, repeated } from '#core/output/impose';
 import { writeLiveSvg } from '#core/output/liveSvg';
 import { writePdfPages } from '#core/output/pdf';
-import { writePieceFile } from '#core/output/pieceFile';
+import type { RenderPixels } from '#core/output/pictures';
+import { writePieceFile, type CarriedImage } from '#core/output/pieceFile';
 import { writePng, type Rasterise } from '#core/output/png';
 import { writeSvg } from '#core/output/svg';
 import type { Piece } from '#core/piece/types';
@@ -20,15 +21,18 @@ export const HOME = fileURLToPath(new URL('..', import.meta.url));
 /** The CMYK profile of print files. */
 export const profile = (): Promise<Uint8Array> => readFile(join(HOME, 'profiles/coated.icc'));
 
-/** The rasteriser is read when the first picture is made. */
-const rasterise: Rasterise = async (svg, widthPx) => {
+/** The rasteriser is read when the first picture is made or decoded. */
+let loading: Promise<typeof import('@resvg/resvg-wasm')['Resvg']> | undefined;
+const rasteriser = (): NonNullable<typeof loading> => loading ??= (async () => {
   const { initWasm, Resvg } = await import('@resvg/resvg-wasm');
   await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
-  return new Resvg(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
-};
+  return Resvg;
+})();
+const rasterise: Rasterise = async (svg, widthPx) => new (await rasteriser())(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
+export const renderPixels: RenderPixels = async (svg) => new (await rasteriser())(svg).render().pixels;
 
 /** What a file is made of. */
-export interface Made { readonly piece: Piece; readonly faces: ReadonlyMap<string, Face>; readonly drawing: Drawing }
+export interface Made { readonly piece: Piece; readonly faces: ReadonlyMap<string, Face>; readonly images: readonly CarriedImage[]; readonly drawing: Drawing }
 type Write = (made: Made, options: Options) => Promise<Result<string | Uint8Array>>;
 
 /** A writer for the piece alone, or for a sheet of copies where one is asked for. */
@@ -46,14 +50,14 @@ export const WRITERS: Readonly<Record<string, Write>> = {
   '.svg': copied(async (drawing) => ok(writeSvg(drawing))),
   '.png': copied((drawing, options) => writePng(drawing, options, rasterise)),
   '.dxf': copied(async (drawing, { toleranceMm }) => ok(writeDxf(drawing, toleranceMm))),
-  '.zip': async ({ piece, faces }) => {
+  '.zip': async ({ piece, faces, images }) => {
     const used = [...new Set(piece.items.flatMap((item) => (item.type === 'lettering' ? [item.faceId] : [])))].filter((id) => faces.has(id)).sort();
     // Only faces that ship are known to be free to leave.
     const files = await Promise.all(used.map(async (id) => {
       const bytes = await readFile(join(HOME, `fonts/files/${id}.ttf`)).catch(() => null);
       return bytes && { id, name: faces.get(id)!.name, bytes, licence: await readFile(join(HOME, `fonts/files/${id}-OFL.txt`), 'utf8').catch(() => null) };
     }));
-    return ok(writePieceFile(piece, files.filter((one) => one !== null)));
+    return ok(writePieceFile(piece, files.filter((one) => one !== null), images));
   },
 };
 

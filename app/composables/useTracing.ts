@@ -1,32 +1,33 @@
 import { nanoid } from 'nanoid';
-import { freeName, makeTracing } from '#core/piece/make';
+import { freeName, makePicture, makeTracing } from '#core/piece/make';
 import type { Tracing } from '#core/piece/types';
 import { api, RequestFailed } from '~/utils/api';
-import { bringPicture } from '~/utils/bringPicture';
+import { bringPicture, type PictureUse } from '~/utils/bringPicture';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { startDrag } from './useDrag';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
-/** Pictures to trace: bringing one in, and moving it on the sheet. */
+/** Pictures, to trace or to print: bringing one in, and moving one to trace on the sheet. */
 export function useTracing() {
   const store = usePiece();
   const view = useView();
   const busy = ref(false);
 
-  /** Keeps a file on the server and puts it under the sheet. Whatever is wrong with it is told, and nothing changes. */
-  async function bring(file: File): Promise<void> {
+  /** Keeps a file on the server and puts it under the sheet, or on it. Whatever is wrong with it is told, and nothing changes. */
+  async function bring(file: File, use: PictureUse = 'trace'): Promise<void> {
     busy.value = true;
     try {
-      const made = await bringPicture(file);
+      const made = await bringPicture(file, use);
       if (!made.ok) { store.news = { kind: 'warning', text: made.problem.message }; return; }
       const { blob, widthPx, heightPx, told } = made.value;
       const { id: imageId } = await api.sendImage(blob);
       const piece = store.piece!;
       const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Picture';
-      const item = makeTracing(nanoid(8), freeName(piece, name), { imageId, widthPx, heightPx }, piece.sheet);
-      const problem = store.edit('Place a picture to trace', [{ kind: 'insert', index: 0, item }], undefined, [item.id]);
+      const image = { imageId, widthPx, heightPx };
+      const item = (use === 'trace' ? makeTracing : makePicture)(nanoid(8), freeName(piece, name), image, piece.sheet);
+      const problem = store.edit(use === 'trace' ? 'Place a picture to trace' : 'Place a picture', [{ kind: 'insert', index: use === 'trace' ? 0 : piece.items.length, item }], undefined, [item.id]);
       if (problem) store.news = { kind: 'warning', text: problem.message };
       else if (told) store.news = { kind: 'info', text: told };
       view.tool = 'pick';

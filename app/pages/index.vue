@@ -58,6 +58,7 @@ async function openFile(event: Event): Promise<void> {
     for (const [id, bytes] of read.value.faces) {
       if (id.startsWith('own-')) await api.sendFace(new File([bytes as Uint8Array<ArrayBuffer>], `${id}.ttf`));
     }
+    for (const { format, bytes } of read.value.images.values()) await api.sendImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: `image/${format}` }));
     await navigateTo(`/piece/${(await api.create(read.value.piece)).id}`);
   });
 }

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findItem, findLettering, holdersOf, isArt, isLettering, isOrnaments, isTracing, letteringsOn, type Curve, type CurveShape, type Item, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, findItem, findLettering, holdersOf, isArt, isLettering, isOrnaments, isPicture, isTracing, letteringsOn, type Curve, type CurveShape, type Item, type Lettering, type Piece } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
 import { inStep } from '#core/drawing/twin';
 import { settingOf } from '#core/drawing/drawPiece';
@@ -66,6 +66,10 @@ export const usePiece = defineStore('piece', () => {
   const selectedArt = computed(() => {
     const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
     return item && isArt(item) ? item : null;
+  });
+  const selectedPicture = computed(() => {
+    const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
+    return item && isPicture(item) ? item : null;
   });
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
@@ -260,7 +264,7 @@ export const usePiece = defineStore('piece', () => {
   const on = (curveId: string): readonly Lettering[] => (piece.value ? letteringsOn(piece.value, curveId) : []);
 
   return {
-    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedArt, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments, painted,
+    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedArt, selectedPicture, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments, painted,
     selectedSetting, shownSetting, facesReady, findings, proofRead, evenings, settled, news, open, close, edit, set, select, toggle, curveOf, on,
     undo: () => travel(undoChange), redo: () => travel(redoChange),
     retry: () => { void keeper?.flush(); },

@@ -9,7 +9,7 @@ import { writeLook, type Look } from '#core/output/looks';
 import { writePdfPages } from '#core/output/pdf';
 import { writePieceFile, type CarriedFace } from '#core/output/pieceFile';
 import { platesOf, type Plate } from '#core/output/plates';
-import { writePng, type Rasterise } from '#core/output/png';
+import { writePng } from '#core/output/png';
 import { writePreview } from '#core/output/preview';
 import { writeSvg } from '#core/output/svg';
 import { findLettering, isLettering, type CurveShape, type Piece } from '#core/piece/types';
@@ -18,7 +18,9 @@ import { fail, ok, type Result } from '#core/result';
 import { eveningOf } from '#core/setting/settle';
 import { facesFor, fileOf } from './faces';
 import type { FileFormat, FileOptions } from './options';
+import { absentImages, imagesOf, picturesFor } from './pictures';
 import { cmykProfile } from './profile';
+import { rasterise } from './rasteriser';
 
 export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './series';
 
@@ -43,29 +45,18 @@ export async function evenOutLettering(piece: Piece, letteringId: string): Promi
   return { evening: evening && [...evening], shape };
 }
 
-let rasteriser: Promise<Rasterise> | undefined;
-/** The rasteriser is fetched when the first picture is made. */
-const rasterise: Rasterise = async (svg, widthPx) => {
-  rasteriser ??= (async () => {
-    const [{ initWasm, Resvg }, { default: wasm }] = await Promise.all([import('@resvg/resvg-wasm'), import('@resvg/resvg-wasm/index_bg.wasm?url')]);
-    await initWasm(fetch(wasm));
-    return async (text: string, width: number) => new Resvg(text, { fitTo: { mode: 'width', value: width } }).render().asPng();
-  })();
-  return (await rasteriser)(svg, widthPx);
-};
-
 interface Drawn { readonly drawing: Drawing; readonly lines: ReturnType<typeof copyMarks>; readonly layout: Layout | null }
 
 /** A piece drawn, alone or as a sheet of copies. */
 async function drawn(piece: Piece, { imposition, marks }: FileOptions): Promise<Result<Drawn>> {
-  const drawing = drawPiece(piece, await facesFor(piece));
+  const drawing = drawPiece(piece, await facesFor(piece), await picturesFor(piece));
   if (!imposition) return ok({ drawing, lines: [], layout: null });
   const layout = layOut(piece.sheet, imposition);
   if (!layout.ok) return layout;
   return ok({ drawing: repeated(drawing, layout.value, imposition), lines: marks ? copyMarks(piece.sheet, layout.value) : [], layout: layout.value });
 }
 
-/** A piece with the faces it uses; those that must not leave with it stay, and are named. */
+/** A piece with the faces and images it uses; faces that must not leave with it stay, and are named. */
 async function withFaces(piece: Piece, forbidden: readonly string[]): Promise<Uint8Array> {
   await facesFor(piece);
   const ids = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
@@ -74,7 +65,7 @@ async function withFaces(piece: Piece, forbidden: readonly string[]): Promise<Ui
     const file = forbidden.includes(id) ? null : await fileOf(id);
     if (file) carried.push({ id, ...file });
   }
-  return writePieceFile(piece, carried);
+  return writePieceFile(piece, carried, await imagesOf(piece));
 }
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
@@ -120,22 +111,22 @@ export async function previewFile(piece: Piece, format: FileFormat, options: Fil
   const plates = platesOf(drawing);
   const notes = format === 'live-svg' ? writeLiveSvg(piece, drawing, await facesFor(piece)).notes : [];
   const svg = writePreview(drawing, {
-    plate: plate === null ? null : plates[plate] ?? null, marks: format === 'pdf' && options.marks && !options.imposition, lines: format === 'dxf', transparent: format === 'png' && options.transparent, crop: format === 'pdf' ? lines : [],
+    plate: plate === null ? null : plates[plate] ?? null, marks: format === 'pdf' && options.marks && !options.imposition, lines: format === 'dxf', printed: format === 'pdf', transparent: format === 'png' && options.transparent, crop: format === 'pdf' ? lines : [],
   });
   return ok({ svg, plates, layout, notes });
 }
 
 /** A piece as others will see it, as an SVG. */
 export async function lookAt(piece: Piece, look: Look): Promise<string> {
-  return writeLook(drawPiece(piece, await facesFor(piece)), look);
+  return writeLook(drawPiece(piece, await facesFor(piece), await picturesFor(piece)), look);
 }
 
 /** Everything that would go wrong with a piece in print. */
 export async function proof(piece: Piece, evenings: readonly (readonly [letteringId: string, EveningSent])[], forbidden: readonly string[]): Promise<{ findings: Finding[]; ms: number }> {
-  const faces = await facesFor(piece);
+  const faces = await facesFor(piece), absent = await absentImages(piece);
   const from = performance.now();
   const known = new Map(evenings.map(([id, sent]) => [id, sent && new Map(sent)]));
   const given: Evenings = { of: ({ id }) => known.get(id) ?? null };
-  const findings = proofPiece(piece, faces, given, new Set(forbidden));
+  const findings = proofPiece(piece, faces, given, new Set(forbidden), absent);
   return { findings, ms: performance.now() - from };
 }

@@ -6,6 +6,7 @@ import { checkSeries, drawRow, makeSeries, type SeriesMade } from '#core/output/
 import type { Piece } from '#core/piece/types';
 import { fail, ok, type Result } from '#core/result';
 import { facesFor } from './faces';
+import { picturesFor } from './pictures';
 import { cmykProfile } from './profile';
 
 /** Rows between two looks at the messages that came meanwhile, so that a run can be cancelled. */
@@ -43,14 +44,14 @@ export interface SeriesAsked {
 /** Looks at every row of a series without making anything. */
 export async function checkSeriesRows(piece: Piece, table: SeriesTable, mapping: SeriesMapping, told: (done: number, of: number) => void): Promise<Result<RowProblem[]>> {
   try {
-    return ok(await checkSeries({ piece, table, mapping, faces: await facesFor(piece) }, breather(told)));
+    return ok(await checkSeries({ piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) }, breather(told)));
   } catch (error) { return stopped(error); }
 }
 
 /** Makes a series as one file; rows with problems are left out and told. */
 export async function makeSeriesFile(piece: Piece, table: SeriesTable, mapping: SeriesMapping, { as, imposition, marks }: SeriesAsked, told: (done: number, of: number) => void): Promise<Result<SeriesMade>> {
   try {
-    const made = await makeSeries({ piece, table, mapping, faces: await facesFor(piece) }, { as, imposition, cropMarks: marks, pdf: { marks: marks && as === 'files', profile: await cmykProfile() } }, breather(told));
+    const made = await makeSeries({ piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) }, { as, imposition, cropMarks: marks, pdf: { marks: marks && as === 'files', profile: await cmykProfile() } }, breather(told));
     return made.ok ? transfer(made, [made.value.bytes.buffer]) : made;
   } catch (error) { return stopped(error); }
 }
@@ -59,12 +60,12 @@ export async function makeSeriesFile(piece: Piece, table: SeriesTable, mapping: 
 export async function previewSeries(piece: Piece, table: SeriesTable, mapping: SeriesMapping, imposition: Imposition): Promise<Result<string>> {
   const layout = layOut(piece.sheet, imposition);
   if (!layout.ok) return layout;
-  const run = { piece, table, mapping, faces: await facesFor(piece) };
+  const run = { piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) };
   const drawings = [];
   for (let row = 0; row < table.rows.length && drawings.length < layout.value.places.length; row++) {
     const { drawing, problems } = drawRow(run, row);
     if (!problems.some((one) => one.stops)) drawings.push(drawing);
   }
   const used = { ...layout.value, places: layout.value.places.slice(0, drawings.length) };
-  return ok(writePreview(imposed(piece.name, drawings, used, imposition), { plate: null, marks: false, lines: false, transparent: false, crop: copyMarks(piece.sheet, used) }));
+  return ok(writePreview(imposed(piece.name, drawings, used, imposition), { plate: null, marks: false, lines: false, printed: true, transparent: false, crop: copyMarks(piece.sheet, used) }));
 }

@@ -8,6 +8,7 @@ import { needsSettling, settle, setWith } from '../setting/settle';
 import type { Face } from '../type/face';
 import { cleanPath } from './clean';
 import { drawnInk } from './inks';
+import { frameOfPicture, missingPicture, NO_PICTURES, type Pictures } from './pictures';
 import { ornamentsBetween, paintPiece, setsOn, type PaintedPath } from './paint';
 import type { DrawnInk, Sink } from './sink';
 
@@ -19,6 +20,8 @@ export interface Drawing {
   readonly paper: string;
   readonly inks: readonly DrawnInk[];
   readonly paths: readonly PaintedPath[];
+  /** The images of its pictures, as far as they are at hand. */
+  readonly pictures: Pictures;
   /** What could not be drawn, or is drawn otherwise than a person may expect; `field` holds the item's id. */
   readonly problems: readonly Problem[];
 }
@@ -85,10 +88,10 @@ export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | nul
 /**
  * Draws a piece.
  *
- * Lettering that cannot be set is reported in `problems` and left out, so whoever writes a file must look at
+ * Lettering that cannot be set and pictures without an image are reported in `problems` and left out, so whoever writes a file must look at
  * `blocking` first; characters that a face lacks are drawn as its missing-glyph box and reported.
  */
-export function drawPiece(piece: Piece, faces: Faces): Drawing {
+export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PICTURES): Drawing {
   const problems: Problem[] = [];
   const tracks = tracksOf(piece);
   const sets = new Map<string, Result<SetLettering>>();
@@ -106,6 +109,10 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
   for (const item of piece.items) {
     if (item.type === 'tracing' || (item.type !== 'ornaments' && item.hidden)) continue;
     if (item.type === 'art') continue;
+    if (item.type === 'picture') {
+      if (!pictures.has(item.imageId)) problems.push(missingPicture(item));
+      continue;
+    }
     if (item.type !== 'lettering') {
       const track = tracks.get(item.type === 'curve' ? item.id : item.curveId)!;
       const crowded = ornaments.has(item.id) ? crowdedOrnaments(ornaments.get(item.id)!) : null;
@@ -117,7 +124,7 @@ export function drawPiece(piece: Piece, faces: Faces): Drawing {
     if (!set.ok) problems.push({ ...set.problem, field: item.id });
     else problems.push(...set.value.notes.map((note) => ({ ...note, field: item.id })));
   }
-  return { name: piece.name, sheet: piece.sheet, paper: piece.paper, inks: piece.inks.map(drawnInk), paths, problems };
+  return { name: piece.name, sheet: piece.sheet, paper: piece.paper, inks: piece.inks.map(drawnInk), paths, pictures, problems };
 }
 
 /** Problems that are told but stop no file: nothing is missing from it. */
@@ -130,6 +137,10 @@ export const blocking = (drawing: Drawing): readonly Problem[] =>
 /** Sends a whole drawing to a writer: every path as one clean outline, see `cleanPath`. */
 export function sendDrawing(drawing: Drawing, sink: Sink): void {
   for (const path of drawing.paths) {
+    if (path.picture) {
+      if (drawing.pictures.has(path.picture.imageId)) sink.picture?.(path.picture, frameOfPicture(path.trace), path.within && cleanPath(path).trace, path.id);
+      continue;
+    }
     cleanPath(path).trace(sink);
     sink.paint(path.paint, path.id);
   }

@@ -1,3 +1,4 @@
+import { tracePicture, type PaintedPicture } from './pictures';
 import { asOffset } from './strokePlace';
 import { drawnStroke, inksOf, type Inks } from './inks';
 import type { DrawnInk, Paint, Sink } from './sink';
@@ -9,7 +10,7 @@ import { traceUnderline } from './underline';
 import { curveKind, type Track } from '../curves';
 import type { Similarity } from '../curves/similarity';
 import type { DrawnShape } from '../piece/shapes/drawn';
-import { findItem, letteringsOn, type Art, type Curve, type Item, type Lettering, type Ornaments, type Piece } from '../piece/types';
+import { findItem, letteringsOn, type Art, type Curve, type Item, type Lettering, type Ornaments, type Picture, type Piece } from '../piece/types';
 import type { Result } from '../result';
 import { setOrnaments, type SetOrnaments } from '../setting/ornaments';
 import type { SetLettering } from '../setting/setLettering';
@@ -39,6 +40,8 @@ export interface PaintedPath {
   readonly within: Trace | null;
   /** By which rule its outlines are read. */
   readonly rule: 'nonzero' | 'evenodd';
+  /** The picture that fills it instead of an ink; then the outline is its rectangle. */
+  readonly picture?: PaintedPicture;
 }
 
 /** What painting goes by: where curves run and how lettering is set. */
@@ -125,6 +128,15 @@ function paintedArt(item: Art, inks: Inks, within: Track | null): PaintedPath[] 
   });
 }
 
+/** A picture, cut to a curve where it is to be. */
+function paintedPicture(item: Picture, inks: Inks, within: Track | null, mostInk: number): PaintedPath[] {
+  const { imageId, widthPx, heightPx, fill } = item;
+  return [{
+    ...plain(item, 'own', null, (sink) => tracePicture(item, sink)), within: within && ((sink) => tracePath(within.path.path, sink)),
+    picture: { imageId, widthPx, heightPx, ink: fill ? inks.get(fill) ?? null : null, mostInk },
+  }];
+}
+
 /** What an item cuts out of others, and the objects on which that depends. */
 function cutter(piece: Piece, id: string, ground: PaintGround): { readonly of: object; readonly trace: Trace } | null {
   const item = findItem(piece, id);
@@ -143,16 +155,17 @@ const painted = new WeakMap<Item, Kept>();
  * they depend on is the same objects they are the same objects too.
  */
 export function paintItem(piece: Piece, item: Item, ground: PaintGround): readonly PaintedPath[] {
-  if (item.type === 'tracing' || ((item.type === 'lettering' || item.type === 'art') && item.hidden)) return [];
+  if (item.type === 'tracing' || ((item.type === 'lettering' || item.type === 'art' || item.type === 'picture') && item.hidden)) return [];
   const inks = inksOf(piece);
-  const base = item.type === 'art' ? item : item.type === 'curve' ? ground.track(item.id) : item.type === 'lettering' ? ground.set(item.id) : ground.ornaments(item.id);
+  const base = item.type === 'art' || item.type === 'picture' ? item : item.type === 'curve' ? ground.track(item.id) : item.type === 'lettering' ? ground.set(item.id) : ground.ornaments(item.id);
   if (!base) return [];
   const cuts = item.type === 'curve' ? item.cuts.flatMap((cut) => { const by = cutter(piece, cut.itemId, ground); return by ? [{ ...by, marginMm: cut.marginMm }] : []; }) : [];
-  const within = item.type === 'art' && item.within !== null ? ground.track(item.within) : null;
-  const on: unknown[] = [inks, base, within, ...cuts.map(({ of }) => of)];
+  const within = (item.type === 'art' || item.type === 'picture') && item.within !== null ? ground.track(item.within) : null;
+  const { mostInk } = piece.process;
+  const on: unknown[] = [inks, base, within, item.type === 'picture' ? mostInk : null, ...cuts.map(({ of }) => of)];
   const known = painted.get(item);
   if (known && known.on.length === on.length && known.on.every((one, i) => one === on[i])) return known.paths;
-  const paths = item.type === 'art' ? paintedArt(item, inks, within) : item.type === 'curve' ? paintedCurve(item, base as Track, inks, cuts)
+  const paths = item.type === 'art' ? paintedArt(item, inks, within) : item.type === 'picture' ? paintedPicture(item, inks, within, mostInk) : item.type === 'curve' ? paintedCurve(item, base as Track, inks, cuts)
     : item.type === 'lettering' ? paintedLettering(base as SetLettering, inks) : paintedOrnaments(base as SetOrnaments, inks);
   painted.set(item, { on, paths });
   return paths;

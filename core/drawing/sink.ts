@@ -1,5 +1,6 @@
 import type { Ink, Join } from '../piece/inks';
 import type { Outline } from '../type/outline';
+import type { PaintedPicture, PictureFrame } from './pictures';
 
 /**
  * What every writer understands: an outline in mm, then how it is painted. Coordinates arrive unrounded;
@@ -17,6 +18,8 @@ export interface Sink {
    * leave it out and get the same outline piece by piece.
    */
   outline?: (outline: Outline, a: number, b: number, c: number, d: number, e: number, f: number) => void;
+  /** Paints a picture into its frame; nothing of it shows beyond the limit. Writers of outlines alone leave it out. */
+  picture?: (picture: PaintedPicture, frame: PictureFrame, within: ((sink: Sink) => void) | null, id: string) => void;
   /** Paints the outline since the last paint, by the non-zero rule: fill first and stroke over it, or the other way round where the paint says so. */
   paint: (paint: Paint, id: string) => void;
 }

@@ -1,5 +1,5 @@
 import { setStep, type Step } from '../piece/steps';
-import { isArt, isCurve, type Piece } from '../piece/types';
+import { isArt, isCurve, isPicture, type Piece } from '../piece/types';
 
 /** Steps with what a removal means for shapes that the removed item was cut out of: they are whole again. */
 export function tidied(piece: Piece, steps: readonly Step[]): Step[] {
@@ -7,6 +7,6 @@ export function tidied(piece: Piece, steps: readonly Step[]): Step[] {
   if (gone.size === 0) return [...steps];
   const mended = piece.items.filter(isCurve).flatMap((curve) => (gone.has(curve.id) || !curve.cuts.some((cut) => gone.has(cut.itemId)) ? []
     : [setStep(piece, curve.id, ['cuts'], curve.cuts.filter((cut) => !gone.has(cut.itemId)))]));
-  const freed = piece.items.filter(isArt).flatMap((art) => (art.within !== null && gone.has(art.within) && !gone.has(art.id) ? [setStep(piece, art.id, ['within'], null)] : []));
+  const freed = piece.items.filter((one) => isArt(one) || isPicture(one)).flatMap((art) => (art.within !== null && gone.has(art.within) && !gone.has(art.id) ? [setStep(piece, art.id, ['within'], null)] : []));
   return [...mended, ...freed, ...steps];
 }

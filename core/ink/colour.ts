@@ -1,3 +1,4 @@
+import { decodeTable } from './decodeTable';
 import { GRID, SCREEN_TABLE } from './table';
 
 /** Shares of cyan, magenta, yellow and black, each 0 to 100 %. */
@@ -5,19 +6,7 @@ export type Cmyk = readonly [cyan: number, magenta: number, yellow: number, blac
 /** Red, green and blue of the screen (sRGB), each 0 to 255. */
 export type Rgb = readonly [red: number, green: number, blue: number];
 
-const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
 let table: Uint8Array | undefined;
-
-function decode(text: string): Uint8Array {
-  const codes = new Uint8Array(128);
-  for (let i = 0; i < ALPHABET.length; i++) codes[ALPHABET.charCodeAt(i)] = i;
-  const bytes = new Uint8Array((text.replace(/=/g, '').length * 3) >> 2);
-  for (let i = 0, at = 0; at < bytes.length; i += 4) {
-    const word = (codes[text.charCodeAt(i)]! << 18) | (codes[text.charCodeAt(i + 1)]! << 12) | (codes[text.charCodeAt(i + 2)]! << 6) | codes[text.charCodeAt(i + 3)]!;
-    for (let shift = 16; shift >= 0 && at < bytes.length; shift -= 8) bytes[at++] = (word >> shift) & 255;
-  }
-  return bytes;
-}
 
 /**
  * The screen colour of a mix of process inks on white coated paper, by the shipped profile (relative colorimetric, black
@@ -26,7 +15,7 @@ function decode(text: string): Uint8Array {
  * @param cmyk shares in %, held to 0 to 100
  */
 export function screenRgb(cmyk: Cmyk): Rgb {
-  table ??= decode(SCREEN_TABLE);
+  table ??= decodeTable(SCREEN_TABLE);
   const low: number[] = [], part: number[] = [];
   for (const share of cmyk) {
     const at = (Math.min(Math.max(share, 0), 100) / 100) * (GRID - 1);

@@ -74,8 +74,8 @@ function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): 
   const known = trimmed.get(path);
   if (known) return known;
   const clean = cleanPath(path);
-  let made = clean;
-  if (path.paint.fill) {
+  let made = path.picture ? path : clean;
+  if (path.paint.fill || path.picture) {
     const region = regionOf(clean.trace);
     const [x0, y0, x1, y1] = [-bleedMm, -bleedMm, widthMm + bleedMm, heightMm + bleedMm];
     // Edges lie within the box of their own points, but for round ones, which do not come out of a trace.
@@ -83,7 +83,9 @@ function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): 
     if (beyond) {
       const box: Region = [[lineEdge(x0, y0, x1, y0), lineEdge(x1, y0, x1, y1), lineEdge(x1, y1, x0, y1), lineEdge(x0, y1, x0, y0)]];
       const cut = combine('intersection', region, box);
-      made = { ...clean, trace: (sink) => traceRegion(cut, sink) };
+      const trace = (sink: Sink): void => traceRegion(cut, sink);
+      // A picture keeps its frame, and shows within what is left.
+      made = path.picture ? { ...path, within: trace } : { ...clean, trace };
     }
   }
   trimmed.set(path, made);
@@ -102,10 +104,11 @@ export function imposed(name: string, drawings: readonly Drawing[], layout: Layo
     const { x, y } = layout.places[n]!;
     return drawing.paths.map((path): PaintedPath => {
       const own = withinBleed(path, drawing.sheet);
-      return { ...own, id: `${path.id}.${n + 1}`, trace: (sink) => own.trace(moved(sink, x, y)) };
+      const { within } = own;
+      return { ...own, id: `${path.id}.${n + 1}`, trace: (sink) => own.trace(moved(sink, x, y)), within: within && ((sink) => within(moved(sink, x, y))) };
     });
   });
-  return { name, sheet: { widthMm, heightMm, bleedMm: 0 }, paper: first?.paper ?? '#ffffff', inks: [...inks.values()], paths, problems: [...new Set(drawings)].flatMap((one) => one.problems) };
+  return { name, sheet: { widthMm, heightMm, bleedMm: 0 }, paper: first?.paper ?? '#ffffff', inks: [...inks.values()], paths, pictures: new Map(drawings.flatMap((one) => [...one.pictures])), problems: [...new Set(drawings)].flatMap((one) => one.problems) };
 }
 
 /** A sheet of copies of one drawing. */

@@ -1,10 +1,12 @@
-import { PDFArray, PDFDocument, PDFHeader, PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFRawStream, type PDFRef } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDocument, PDFHeader, PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFObject, type PDFRawStream, type PDFRef } from '@cantoo/pdf-lib';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
+import type { PaintedPicture, Pictures } from '../drawing/pictures';
 import { roundCubics } from '../drawing/roundCubics';
 import type { DrawnInk } from '../drawing/sink';
 import type { Sheet } from '../piece/types';
 import { MM_PER_POINT } from '../setting/size';
 import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
+import { planesOf } from './pictures';
 import { printedInks } from './plates';
 import { MARKS_MM, printMarks, type Marks } from './printMarks';
 import { writeXmp } from './xmp';
@@ -93,6 +95,20 @@ function resources(context: PDFContext, colours: PDFDict): PDFDict {
   return made;
 }
 
+/** A picture as an image of shares of ink, with a soft mask where it is not opaque (ISO 32000-1, 8.9.5 and 11.6.5.3). */
+function imageObject(context: PDFContext, picture: PaintedPicture, pictures: Pictures, space: PDFObject): PDFRef {
+  const { widthPx, heightPx } = picture;
+  const { inks, opacity } = planesOf(pictures.get(picture.imageId)!, picture);
+  const raster = (bytes: Uint8Array, colours: PDFObject): PDFRawStream => {
+    const stream = context.flateStream(bytes as unknown as string, { Type: 'XObject', Subtype: 'Image', Width: widthPx, Height: heightPx, BitsPerComponent: 8 }) as PDFRawStream;
+    stream.dict.set(PDFName.of('ColorSpace'), colours);
+    return stream;
+  };
+  const image = raster(inks, space);
+  if (opacity) image.dict.set(PDFName.of('SMask'), context.register(raster(opacity, PDFName.of('DeviceGray'))));
+  return context.register(image);
+}
+
 function outputIntent(context: PDFContext, profile: Uint8Array): PDFArray {
   const stream = context.flateStream(profile as unknown as string, { N: 4 }) as PDFRawStream;
   const intent = context.obj({});
@@ -121,10 +137,10 @@ export interface PdfPage {
 }
 
 /** The content of a page in millimetres, and the boxes about it. */
-function contentOf({ drawing, lines = [] }: PdfPage, marks: boolean, spaces: ReadonlyMap<string, string>): { readonly sink: ContentSink; readonly boxes: Boxes } {
+function contentOf({ drawing, lines = [] }: PdfPage, marks: boolean, spaces: ReadonlyMap<string, string>, imageOf: (picture: PaintedPicture) => string): { readonly sink: ContentSink; readonly boxes: Boxes } {
   const { sheet } = drawing;
   const boxes = boxesOf(sheet, marks);
-  const sink = new ContentSink({ spaceOf: (ink) => (ink.kind === 'spot' ? spaces.get(ink.name) ?? null : null) });
+  const sink = new ContentSink({ spaceOf: (ink) => (ink.kind === 'spot' ? spaces.get(ink.name) ?? null : null), imageOf });
   const toPoints = 1 / MM_PER_POINT;
   // Millimetres of the sheet with y downwards become points of the medium with y upwards, once, for the whole page.
   const [left, top] = [boxes.outMm * toPoints, (sheet.heightMm + boxes.outMm) * toPoints];
@@ -139,7 +155,7 @@ function contentOf({ drawing, lines = [] }: PdfPage, marks: boolean, spaces: Rea
 }
 
 /**
- * Writes drawings as a PDF for print, a page each: outlines only, at true size, no fonts, no pictures; process inks in
+ * Writes drawings as a PDF for print, a page each: outlines at true size, no fonts; pictures separated into inks; process inks in
  * DeviceCMYK, spot inks as separations, overprint where an ink says so; media, bleed and trim box; the profile as output
  * intent, XMP metadata, as PDF/X-4 asks for (docs/print-pdf.md). The same drawings give the same bytes.
  *
@@ -152,7 +168,9 @@ export async function writePdfPages(name: string, pages: Iterable<PdfPage>, { ma
   // A spot ink is one colour space in the whole file, whatever page it is on.
   const spaces = new Map<string, string>(), spots = new Map<string, DrawnInk>();
   const colours = context.obj({});
-  const shared = context.register(resources(context, colours));
+  const images = context.obj({});
+  const common = resources(context, colours), shared = context.register(common);
+  const names = new Map<string, string>();
   let seen = fingerprint(name), count = 0;
   for (const given of pages) {
     await onPage?.(count++);
@@ -162,7 +180,20 @@ export async function writePdfPages(name: string, pages: Iterable<PdfPage>, { ma
       spaces.set(ink.name, `Spot${spots.size}`);
       colours.set(PDFName.of(`Spot${spots.size}`), context.register(separation(context, nameOf(ink.name), ink.cmyk)));
     }
-    const { sink, boxes: { media, bleed, trim } } = contentOf(given, marks, spaces);
+    // An image stands once in the file, however often it is placed.
+    const imageOf = (picture: PaintedPicture): string => {
+      const key = `${picture.imageId} ${picture.ink ? `${picture.ink.name} ${picture.ink.kind} ${picture.ink.cmyk.join(' ')}` : picture.mostInk}`;
+      let image = names.get(key);
+      if (!image) {
+        if (names.size === 0) common.set(PDFName.of('XObject'), images);
+        names.set(key, (image = `Picture${names.size + 1}`));
+        const space = picture.ink?.kind === 'spot' ? colours.get(PDFName.of(spaces.get(picture.ink.name)!))! : PDFName.of('DeviceCMYK');
+        images.set(PDFName.of(image), imageObject(context, picture, given.drawing.pictures, space));
+        seen = fingerprint(`${seen}\n${key}`);
+      }
+      return image;
+    };
+    const { sink, boxes: { media, bleed, trim } } = contentOf(given, marks, spaces, imageOf);
     seen = fingerprint(`${seen}\n${sink.text.toString()}\n${media.join(' ')}`);
     const page = document.addPage([rounded(media[2]!), rounded(media[3]!)]);
     for (const [box, values] of [['MediaBox', media], ['BleedBox', bleed], ['TrimBox', trim]] as const) page.node.set(PDFName.of(box), context.obj(values.map((value) => PDFNumber.of(rounded(value)))));

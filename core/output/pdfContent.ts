@@ -1,4 +1,5 @@
 import { MITRE_LIMIT, type DrawnInk, type DrawnStroke, type Paint, type Sink } from '../drawing/sink';
+import type { PaintedPicture, PictureFrame } from '../drawing/pictures';
 import { TextBuffer } from './textBuffer';
 
 /** Places after the point in mm: 0.0001 mm. */
@@ -9,6 +10,8 @@ const JOINS = { mitre: 0, round: 1, bevel: 2 } as const;
 export interface InkNames {
   /** Name of the spot ink's colour space; null for process inks. */
   readonly spaceOf: (ink: DrawnInk) => string | null;
+  /** Name of a picture's image. */
+  readonly imageOf: (picture: PaintedPicture) => string;
 }
 
 /** Names of the graphics states for inks that overprint, and for those that do not. */
@@ -63,14 +66,14 @@ export class ContentSink implements Sink {
   }
 
   /** Whether what follows is printed on top of what lies beneath. */
-  private over(ink: DrawnInk): void {
-    if (ink.overprint === this.overprints) return;
-    this.overprints = ink.overprint;
-    this.text.ascii(`/${ink.overprint ? OVERPRINT : KNOCK_OUT} gs\n`);
+  private setOver(on: boolean): void {
+    if (on === this.overprints) return;
+    this.overprints = on;
+    this.text.ascii(`/${on ? OVERPRINT : KNOCK_OUT} gs\n`);
   }
 
   private stroke({ ink, widthMm, join, dashMm }: DrawnStroke): void {
-    this.over(ink);
+    this.setOver(ink.overprint);
     this.colour(ink, true);
     this.numbers(this.text, 'w', widthMm);
     this.text.ascii(`${JOINS[join]} j ${MITRE_LIMIT} M\n`);
@@ -80,10 +83,24 @@ export class ContentSink implements Sink {
   }
 
   private fill(ink: DrawnInk): void {
-    this.over(ink);
+    this.setOver(ink.overprint);
     this.colour(ink, false);
     this.text.append(this.waiting);
     this.text.ascii('f\n');
+  }
+
+  /** An image fills the unit square, its first row at the top (8.9.5.1); what it is cut to is a clipping path about it (8.5.4). */
+  picture(picture: PaintedPicture, { x, y, acrossX, acrossY, downX, downY }: PictureFrame, within: ((sink: Sink) => void) | null): void {
+    this.setOver(picture.ink?.overprint ?? false);
+    this.text.ascii('q\n');
+    if (within) {
+      within(this);
+      this.text.append(this.waiting);
+      this.waiting.clear();
+      this.text.ascii('W n\n');
+    }
+    this.numbers(this.text, 'cm', acrossX, acrossY, -downX, -downY, x + downX, y + downY);
+    this.text.ascii(`/${this.names.imageOf(picture)} Do\nQ\n`);
   }
 
   paint({ fill, stroke, under }: Paint, _id: string): void {

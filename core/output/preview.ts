@@ -10,6 +10,8 @@ export interface PreviewOptions {
   readonly marks: boolean;
   /** Outlines as a tool follows them, instead of painted ones. */
   readonly lines: boolean;
+  /** Pictures as they will look once they are separated. */
+  readonly printed: boolean;
   /** Without paper. */
   readonly transparent: boolean;
   /** Lines that are drawn on every plate, mm of the sheet. */
@@ -18,16 +20,19 @@ export interface PreviewOptions {
 
 const TRIM = 'fill="none" stroke="#b4452a" stroke-dasharray="1.2 0.8"';
 
+/** A drawing whose pictures look as they will in print. */
+export const asInPrint = (drawing: Drawing): Drawing => ({ ...drawing, paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, printed: true } } : path)) });
+
 /** What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a bleed, marks. */
-export function writePreview(drawing: Drawing, { plate, marks, lines, transparent, crop }: PreviewOptions): string {
+export function writePreview(drawing: Drawing, { plate, marks, lines, printed, transparent, crop }: PreviewOptions): string {
   const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
   const out = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;
-  const shown = plate ? plateDrawing(drawing, plate) : drawing;
+  const shown = plate ? plateDrawing(drawing, plate) : printed ? asInPrint(drawing) : drawing;
   const thin = Math.max(w, h) / 500;
   const box = (by: number): string => `x="${-by}" y="${-by}" width="${w + 2 * by}" height="${h + 2 * by}"`;
   const { lines: strokes, circles } = marks ? printMarks(drawing.sheet) : { lines: [], circles: [] };
   const elements = lines
-    ? svgElements({ ...shown, paths: shown.paths.map((path) => ({ ...path, paint: { fill: null, stroke: { ink: (path.paint.fill ?? path.paint.stroke?.ink)!, widthMm: thin / 1.5, join: 'round', dashMm: null }, under: false } })) }, 3)
+    ? svgElements({ ...shown, paths: shown.paths.filter((path) => !path.picture).map((path) => ({ ...path, paint: { fill: null, stroke: { ink: (path.paint.fill ?? path.paint.stroke?.ink)!, widthMm: thin / 1.5, join: 'round', dashMm: null }, under: false } })) }, 3)
     : svgElements(shown, 3);
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${-out} ${-out} ${w + 2 * out} ${h + 2 * out}">`,

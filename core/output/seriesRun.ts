@@ -1,5 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import { blocking, drawPiece, settingOf, type Drawing, type Faces } from '../drawing/drawPiece';
+import type { Pictures } from '../drawing/pictures';
 import { copyMarks, imposed, layOut, type Imposition, type Layout } from './impose';
 import { writePdf, writePdfPages, type PdfOptions, type PdfPage } from './pdf';
 import { pieceOfRow, type RowProblem, type SeriesMapping, type SeriesTable } from './series';
@@ -13,15 +14,16 @@ export interface SeriesRun {
   readonly table: SeriesTable;
   readonly mapping: SeriesMapping;
   readonly faces: Faces;
+  readonly pictures?: Pictures;
 }
 
 /** Problems of a row that would be seen in print: words without room, characters that the face lacks, a fit that is not met. */
 const SEEN: ReadonlySet<string> = new Set(['missing-character', 'fit-not-met', 'overset', 'no-words']);
 
 /** A row drawn, and everything wrong with it. */
-export function drawRow({ piece, table, mapping, faces }: SeriesRun, row: number): { readonly drawing: Drawing; readonly problems: readonly RowProblem[] } {
+export function drawRow({ piece, table, mapping, faces, pictures }: SeriesRun, row: number): { readonly drawing: Drawing; readonly problems: readonly RowProblem[] } {
   const own = pieceOfRow(piece, mapping, table.rows[row]!);
-  const drawing = drawPiece(own, faces);
+  const drawing = drawPiece(own, faces, pictures);
   const problems: Problem[] = [...drawing.problems];
   const tracks = tracksOf(own);
   for (const item of own.items) {

@@ -1,5 +1,9 @@
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
-import type { Paint, Sink } from '../drawing/sink';
+import { pictureUri, type PaintedPicture, type PictureFrame } from '../drawing/pictures';
+import type { DrawnInk, Paint, Sink } from '../drawing/sink';
+import { fromHex } from '../ink/colour';
+import { LUMA } from '../ink/separate';
+import { plateUri, printedUri } from './pictures';
 import { TextBuffer } from './textBuffer';
 
 const [M, L, Q, C, Z, SPACE] = [77, 76, 81, 67, 90, 32];
@@ -63,9 +67,32 @@ const inkList = ({ inks }: Drawing): string => [
   '</inks>', '</metadata>',
 ].join('');
 
-/** Writes one path element for each painted outline. */
+/** Light becomes paper, dark the ink: the values of a colour matrix (Filter Effects Module, feColorMatrix). */
+export function inkMatrix(ink: DrawnInk, paper: string): string {
+  const [light, dark] = [fromHex(paper), fromHex(ink.screen)];
+  const rows = [0, 1, 2].map((i) => [...LUMA.map((share) => Number((((light[i]! - dark[i]!) / 255) * share).toFixed(6))), 0, Number((dark[i]! / 255).toFixed(6))].join(' '));
+  return `${rows.join(' ')} 0 0 0 1 0`;
+}
+
+/** Writes one path element for each painted outline, and one image element for each picture. */
 class ElementSink extends PathDataSink {
   readonly elements: string[] = [];
+
+  constructor(private readonly drawing: Drawing, decimals: number) { super(decimals); }
+
+  picture({ imageId, ink, channel, printed, mostInk, widthPx, heightPx }: PaintedPicture, { x, y, acrossX, acrossY, downX, downY }: PictureFrame, within: ((sink: Sink) => void) | null, id: string): void {
+    const file = this.drawing.pictures.get(imageId)!;
+    const name = escape(id);
+    const place = [acrossX / widthPx, acrossY / widthPx, downX / heightPx, downY / heightPx, x, y].map((value) => Number(value.toFixed(9))).join(' ');
+    const uri = channel !== undefined ? plateUri(file, channel, mostInk) : printed && !ink ? printedUri(file, mostInk) : pictureUri(file);
+    const image = `<image id="${name}"${ink ? ` class="fill-${escape(ink.id)}" filter="url(#${name}.ink)"` : ''} width="${widthPx}" height="${heightPx}" preserveAspectRatio="none" transform="matrix(${place})" href="${uri}"/>`;
+    const filter = ink ? `<filter id="${name}.ink" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feColorMatrix values="${inkMatrix(ink, this.drawing.paper)}"/></filter>` : '';
+    if (!within) { this.elements.push(filter + image); return; }
+    this.clear();
+    within(this);
+    this.elements.push(`${filter}<clipPath id="${name}.within"><path d="${this.toString()}"/></clipPath><g clip-path="url(#${name}.within)">${image}</g>`);
+    this.clear();
+  }
 
   override paint(paint: Paint, id: string): void {
     this.elements.push(`<path id="${escape(id)}" ${paintAttributes(paint)} d="${this.toString()}"/>`);
@@ -80,14 +107,14 @@ export interface SvgOptions {
 
 /** The path elements of a drawing, in painting order. */
 export function svgElements(drawing: Drawing, decimals = 4): readonly string[] {
-  const sink = new ElementSink(decimals);
+  const sink = new ElementSink(drawing, decimals);
   sendDrawing(drawing, sink);
   return sink.elements;
 }
 
 /**
  * Writes a drawing as an SVG of outlines at true size: one path for each painted outline, mm as user units,
- * no text, no fonts, no references; inks are classes, listed in the metadata with their mixes. SVG 1.1 and 2.
+ * no text, no fonts, no references, pictures with their own bytes within it; inks are classes, listed in the metadata with their mixes. SVG 1.1 and 2.
  */
 export function writeSvg(drawing: Drawing, options: SvgOptions = {}): string {
   const { widthMm, heightMm } = drawing.sheet;

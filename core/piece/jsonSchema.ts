@@ -62,6 +62,6 @@ function convert(schema: yup.AnySchema): Json {
  */
 export const pieceJsonSchema = (): Json => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'Under Arc piece, format version 5',
+  title: 'Under Arc piece, format version 6',
   ...convert(pieceSchema),
 });

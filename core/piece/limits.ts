@@ -48,6 +48,7 @@ export const LIMITS = {
   inkShare: { min: 0, max: 100 },
   processMm: { min: 0, max: 50 },
   mostInk: { min: 50, max: 400 },
+  leastDpi: { min: 20, max: 2400 },
   inks: { min: 0, max: 40 },
   styles: { min: 0, max: 100 },
   cuts: { min: 0, max: 50 },

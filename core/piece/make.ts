@@ -1,4 +1,4 @@
-import type { Curve, CurveShape, Fit, InkId, Lettering, Ornaments, Piece, Sheet, Side, Spacing, Stroke, Style, Tops, Tracing } from './types';
+import type { Curve, CurveShape, Fit, InkId, Lettering, Ornaments, Picture, Piece, Sheet, Side, Spacing, Stroke, Style, Tops, Tracing } from './types';
 import { STYLE_FIELDS } from './types';
 
 
@@ -41,6 +41,18 @@ export function makeTracing(id: string, name: string, image: Pick<Tracing, 'imag
   return {
     type: 'tracing', id, name, ...image, centre: { x: widthMm / 2, y: heightMm / 2 }, widthMm: Math.max(Math.round(image.widthPx * fit * 100) / 100, 0.1),
     turnDeg: 0, strength: TRACING.strength, locked: true, hidden: false,
+  };
+}
+
+/** How large a new picture is at most on the sheet, and the resolution it has where it is smaller. */
+const PICTURE = { fills: 0.6, dpi: 300, mmPerInch: 25.4 } as const;
+
+/** A picture to print, in its own colours, in the middle of the sheet: at 300 pixels an inch, smaller where the sheet is. */
+export function makePicture(id: string, name: string, image: Pick<Picture, 'imageId' | 'widthPx' | 'heightPx'>, { widthMm, heightMm }: Sheet): Picture {
+  const mmPerPx = Math.min(PICTURE.mmPerInch / PICTURE.dpi, (widthMm * PICTURE.fills) / image.widthPx, (heightMm * PICTURE.fills) / image.heightPx);
+  return {
+    type: 'picture', id, name, ...image, centre: { x: widthMm / 2, y: heightMm / 2 }, widthMm: Math.max(Math.round(image.widthPx * mmPerPx * 100) / 100, 0.1),
+    turnDeg: 0, fill: null, within: null, locked: false, hidden: false,
   };
 }
 

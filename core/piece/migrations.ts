@@ -79,5 +79,13 @@ function fromVersion4(older: Older): Older {
   return { ...older, version: 5, paper: '#ffffff', inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS, styles: [], process: PROCESSES.offset, items: upgraded };
 }
 
+/** Version 5 knew no pictures that are printed, and no resolution that they need. */
+function fromVersion5(older: Older): Older {
+  const { process } = older;
+  if (typeof process !== 'object' || process === null) return { ...older, version: 6 };
+  const usual = PROCESSES[(process as Older)['kind'] as keyof typeof PROCESSES] ?? PROCESSES.offset;
+  return { ...older, version: 6, process: { leastDpi: usual.leastDpi, ...process } };
+}
+
 /** From each older version to the next; the entry at n turns version n into version n + 1. */
-export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3, 4: fromVersion4 };
+export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3, 4: fromVersion4, 5: fromVersion5 };

@@ -5,7 +5,7 @@ import { pieceSchema } from './schema';
 import { holdersOf, parentsOf, type Lettering, type Piece } from './types';
 
 /** The newest version of the piece format. */
-export const CURRENT_VERSION = 5;
+export const CURRENT_VERSION = 6;
 
 /** All problems that a schema finds, each with the path of its field (`items[2].shape.radiusMm`). */
 export function problemsOf(schema: { validateSync: (value: unknown, options: object) => unknown }, value: unknown): Problem[] {
@@ -85,7 +85,7 @@ function crossProblems(piece: Piece): Problem[] {
     if ((item.type === 'lettering' || item.type === 'ornaments') && !curves.has(item.curveId)) {
       problems.push({ code: 'unknown-curve', field: `items[${index}].curveId`, value: item.curveId, message: `items[${index}].curveId names a curve that is not in the piece: ${item.curveId}.` });
     }
-    if (item.type === 'art' && item.within !== null && !curves.has(item.within)) {
+    if ((item.type === 'art' || item.type === 'picture') && item.within !== null && !curves.has(item.within)) {
       problems.push({ code: 'unknown-curve', field: `items[${index}].within`, value: item.within, message: `items[${index}].within names a curve that is not in the piece: ${item.within}.` });
     }
     for (const id of item.type === 'lettering' ? holdersOf(item.seat) : []) {

@@ -18,7 +18,7 @@ import { cutSchema, haloSchema, inkId, inkSchema, shadeSchema, strokeSchema as s
 import type { ProcessKind } from './process';
 import { flag, id, list, object, tagged, text, union } from './rules';
 import type {
-  Adjustment, Alignment, Anchor, Art, ArtPart, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Piece, Seat,
+  Adjustment, Alignment, Anchor, Art, ArtPart, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Picture, Piece, Seat,
   Cut, Ink, Process, SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Style, StyleField, Tops, Tracing, Twin, TwinShare,
 } from './types';
 
@@ -158,8 +158,7 @@ const letteringSchema: yup.ObjectSchema<any> = object<Lettering>({
 
 const styleSchema = object<Style>({ id: id(), name: text('nameLength'), of: object<Style['of']>(styleFields) });
 
-const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({
-  type: tagged('tracing'),
+const placedImage = {
   id: id(),
   name: text('nameLength'),
   imageId: yup.string().strict().required().matches(/^[0-9a-f]{32}$/, '${path} must be 32 hexadecimal digits'),
@@ -168,9 +167,12 @@ const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({
   centre: point(),
   widthMm: limited('lengthMm'),
   turnDeg: limited('clockDeg'),
-  strength: limited('fraction'),
   locked: flag(),
   hidden: flag(),
+};
+const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({ type: tagged('tracing'), ...placedImage, strength: limited('fraction') });
+const pictureSchema: yup.ObjectSchema<any> = object<Picture>({
+  type: tagged('picture'), ...placedImage, fill: inkId().nullable().defined(), within: id().nullable().defined() as never,
 });
 
 const sign = <T extends OrnamentSign['kind']>(kind: T): yup.ObjectSchema<any> => object<{ kind: T }>({ kind: tagged(kind) });
@@ -209,7 +211,7 @@ const artSchema: yup.ObjectSchema<any> = object<Art>({
   hidden: flag(),
 });
 
-export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema, ornaments: ornamentsSchema, art: artSchema });
+export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema, ornaments: ornamentsSchema, art: artSchema, picture: pictureSchema });
 
 export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
   widthMm: limited('sheetMm'),
@@ -221,7 +223,7 @@ const guideSchema = object<Guide>({ runs: tagged<Guide['runs']>('across', 'down'
 
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
-  version: yup.number<5>().strict().oneOf([5]).required(),
+  version: yup.number<6>().strict().oneOf([6]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
   paper: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),
@@ -229,7 +231,7 @@ export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   styles: list<Style>(styleSchema, LIMITS.styles),
   process: object<Process>({
     kind: tagged<ProcessKind>('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),
-    leastStrokeMm: limited('processMm'), leastGapMm: limited('processMm'), leastLetterMm: limited('processMm'), mostInk: limited('mostInk'),
+    leastStrokeMm: limited('processMm'), leastGapMm: limited('processMm'), leastLetterMm: limited('processMm'), mostInk: limited('mostInk'), leastDpi: limited('leastDpi'),
   }),
   guides: list<Guide>(guideSchema, LIMITS.guides),
   items: list<Item>(itemSchema, LIMITS.items),

@@ -12,12 +12,12 @@ import type { SpiralShape } from './shapes/spiral';
 import type { StarShape } from './shapes/star';
 import type { WaveShape } from './shapes/wave';
 
-import type { Art, ArtPart } from './art';
+import type { Art, ArtPart, Picture, PlacedImage, Tracing } from './art';
 import type { Cut, Halo, Ink, InkId, Shade, Stroke, Underline } from './inks';
 import type { Point } from './point';
 import type { Process } from './process';
 
-export type { Art, ArtPart, Cut, Halo, Ink, InkId, Point, Process, Shade, Stroke, Underline };
+export type { Art, ArtPart, Cut, Halo, Ink, InkId, Picture, PlacedImage, Point, Process, Shade, Stroke, Tracing, Underline };
 
 /** The parameters of a curve. One member a kind, told apart by `kind`. */
 export type CurveShape =
@@ -256,26 +256,6 @@ export interface Style {
   readonly of: Pick<Lettering, StyleField>;
 }
 
-/** A picture that lies under the sheet to be traced. It is no part of the design and never printed. */
-export interface Tracing {
-  readonly type: 'tracing';
-  readonly id: string;
-  readonly name: string;
-  /** Name of the image that is stored beside the pieces: the first 32 hexadecimal digits of the SHA-256 of its bytes. */
-  readonly imageId: string;
-  readonly widthPx: number;
-  readonly heightPx: number;
-  readonly centre: Point;
-  /** Its width on the sheet; the height follows from the pixels. */
-  readonly widthMm: number;
-  /** Turning about its centre, degrees clockwise. */
-  readonly turnDeg: number;
-  /** How strongly it shows: 0 not at all, 1 undimmed. */
-  readonly strength: number;
-  readonly locked: boolean;
-  readonly hidden: boolean;
-}
-
 /** What an ornament shows: a small sign, or outlines that were brought in, the height of their box being theirs. */
 export type OrnamentSign =
   | { readonly kind: 'dot' | 'diamond' | 'star' | 'leaf' | 'dash' }
@@ -300,7 +280,7 @@ export interface Ornaments {
   readonly stroke: Stroke | null;
 }
 
-export type Item = Curve | Lettering | Tracing | Ornaments | Art;
+export type Item = Curve | Lettering | Tracing | Ornaments | Art | Picture;
 
 export interface Sheet {
   readonly widthMm: number;
@@ -318,7 +298,7 @@ export interface Guide {
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
-  readonly version: 5;
+  readonly version: 6;
   readonly name: string;
   readonly sheet: Sheet;
   /** Colour of the paper on the screen, `#rrggbb`; it is not printed. */
@@ -336,6 +316,7 @@ export const isLettering = (item: Item): item is Lettering => item.type === 'let
 
 export const isOrnaments = (item: Item): item is Ornaments => item.type === 'ornaments';
 export const isArt = (item: Item): item is Art => item.type === 'art';
+export const isPicture = (item: Item): item is Picture => item.type === 'picture';
 export const isTracing = (item: Item): item is Tracing => item.type === 'tracing';
 
 export const findItem = (piece: Piece, id: string): Item | undefined => piece.items.find((item) => item.id === id);

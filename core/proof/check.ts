@@ -40,6 +40,8 @@ export interface ProofGround {
   readonly faces: Faces;
   /** Faces whose makers forbid that they leave with a piece. */
   readonly forbidden: ReadonlySet<string>;
+  /** Images that are not at hand. */
+  readonly absent: ReadonlySet<string>;
 }
 
 export type Check = (ground: ProofGround) => Finding[];

@@ -3,6 +3,7 @@ import { settingOf, type Evenings, type Faces } from '../drawing/drawPiece';
 import { ornamentsBetween, paintPiece, setsOn } from '../drawing/paint';
 import { findCurve, isLettering, isOrnaments, type Piece } from '../piece/types';
 import type { Check, Finding, ProofGround } from './check';
+import { absentPicture } from './absentPicture';
 import { embedding } from './embedding';
 import { emptyWording } from './emptyWording';
 import { fold } from './fold';
@@ -16,6 +17,7 @@ import { notFilled } from './notFilled';
 import { notSet } from './notSet';
 import { ornamentRoom } from './ornamentRoom';
 import { overset } from './overset';
+import { pictureResolution } from './pictureResolution';
 import { smallLetters } from './smallLetters';
 import { thinGaps } from './thinGaps';
 import { thinLines } from './thinLines';
@@ -30,8 +32,8 @@ export type { Finding, Mend } from './check';
 
 /** One line a check, in the order in which they are listed. */
 const CHECKS: readonly Check[] = [
-  noTrack, notSet, missingFace, fold, overset, notFilled, ornamentRoom, missingCharacter, emptyWording, touching, upsideDown, trim, thinStrokes, thinGaps, thinLines,
-  smallLetters, inkedGuide, nearlyCentred, nearlyAlike, totalInk, whiteOverprint, embedding,
+  noTrack, notSet, missingFace, absentPicture, fold, overset, notFilled, ornamentRoom, missingCharacter, emptyWording, touching, upsideDown, trim, thinStrokes, thinGaps, thinLines,
+  smallLetters, inkedGuide, nearlyCentred, nearlyAlike, totalInk, whiteOverprint, pictureResolution, embedding,
 ];
 
 const NONE: ReadonlySet<string> = new Set();
@@ -41,8 +43,9 @@ const NONE: ReadonlySet<string> = new Set();
  *
  * @param evenings what evening out came to, see `settingOf`
  * @param forbidden faces whose makers forbid that they leave with a piece
+ * @param absent images of pictures that are not at hand
  */
-export function proofPiece(piece: Piece, faces: Faces, evenings?: Evenings, forbidden = NONE): Finding[] {
+export function proofPiece(piece: Piece, faces: Faces, evenings?: Evenings, forbidden = NONE, absent = NONE): Finding[] {
   const tracks = tracksOf(piece);
   const settings = piece.items.filter(isLettering).filter((one) => !one.hidden).map((lettering) => {
     const curve = findCurve(piece, lettering.curveId)!;
@@ -54,6 +57,6 @@ export function proofPiece(piece: Piece, faces: Faces, evenings?: Evenings, forb
     track, set: (id) => { const set = sets.get(id); return set?.ok ? set.value : null; },
     ornaments: (id) => { const item = piece.items.find((one) => one.id === id); const on = item && isOrnaments(item) ? track(item.curveId) : null; return on && item && isOrnaments(item) ? ornamentsBetween(item, on, setsOn(piece, item.curveId, sets)) : null; },
   });
-  const ground: ProofGround = { piece, tracks, settings, paths, faces, forbidden };
+  const ground: ProofGround = { piece, tracks, settings, paths, faces, forbidden, absent };
   return CHECKS.flatMap((check) => check(ground));
 }

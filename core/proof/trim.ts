@@ -1,3 +1,4 @@
+import { cleanPath } from '../drawing/clean';
 import { setStep } from '../piece/steps';
 import type { Item } from '../piece/types';
 import { short, type Check, type Finding } from './check';
@@ -13,7 +14,7 @@ export const trim: Check = ({ piece, paths }) => {
   const { widthMm, heightMm, bleedMm } = piece.sheet;
   const seen = new Set<string>();
   return paths.flatMap((path): Finding[] => {
-    const box = boxOf(path);
+    const box = boxOf(path.within ? cleanPath(path) : path);
     const item = piece.items.find((one): one is Exclude<Item, { type: 'tracing' }> => one.id === path.itemId && one.type !== 'tracing');
     if (!box || !item || seen.has(item.id)) return [];
     // How far inside the trim each side is; less than 0 beyond it.

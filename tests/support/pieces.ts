@@ -48,4 +48,4 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 5, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });
+  ({ format: 'under-arc-piece', version: 6, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });

@@ -39,13 +39,13 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
         <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path :d="path" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
         {{ name }}
       </button>
-      <button type="button" data-tool="bring-in" title="Outlines of an SVG file as curves" @click="bringing = true">
+      <button type="button" data-tool="bring-in" title="An SVG as curves or art, or a picture to print" @click="bringing = true">
         <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path d="M12 4v10M8 10l4 4 4-4M5 18h14" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
-        SVG
+        File
       </button>
       <button type="button" data-tool="trace" :disabled="busy" title="A picture under the sheet, to trace; it is never printed" @click="pictureInput?.click()">
         <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path d="M4 5h16v13H4ZM4 15l5-5 4 4 3-3 4 4M15.500 8.500h.01" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
-        {{ busy ? 'Wait…' : 'Picture' }}
+        {{ busy ? 'Wait…' : 'Trace' }}
       </button>
       <input ref="pictureInput" class="visually-hidden" type="file" accept="image/png,image/jpeg,image/webp" aria-label="Picture to trace" tabindex="-1" data-picture @change="onPicture">
     </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { artSize } from '#core/drawing/bringArt';
-import { isCurve, type Art, type InkId } from '#core/piece/types';
+import type { Art, InkId } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** Brought-in vector art: its place and size, the curve that it is cut to, its inks. */
@@ -11,7 +11,6 @@ const store = usePiece();
 const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) => store.set(label, props.art.id, path, value, gesture);
 const size = computed(() => artSize(props.art));
 const scaleTo = (of: 'widthMm' | 'heightMm') => (mm: number, gesture: string) => store.set('Size of art', props.art.id, ['scale'], mm / Math.max(size.value[of], 1e-6), gesture);
-const closed = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)?.path.path.closed));
 /** The inks of the art, each once: changing one changes it wherever the art has it. */
 const inks = computed(() => [...new Set(props.art.parts.flatMap((part) => [part.fill, part.stroke?.ink ?? null]).filter((ink) => ink !== null))]);
 const reink = (from: InkId) => (to: InkId | null): void => {
@@ -27,13 +26,7 @@ const reink = (from: InkId) => (to: InkId | null): void => {
     <div class="row"><span class="label">Width</span><QuantityField label="Width of the art" :model-value="size.widthMm * art.scale" limits="lengthMm" :step="1" :commit="scaleTo('widthMm')" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height of the art" :model-value="size.heightMm * art.scale" limits="lengthMm" :step="1" :commit="scaleTo('heightMm')" /></div>
     <PlaceFields :item="art" word="art" @remove="emit('remove')">
-      <div class="row">
-        <span class="label">Cut to</span>
-        <el-select :model-value="art.within ?? 'none'" aria-label="Cut to a curve" @change="(id: string) => set('Cut art to a curve', ['within'])(id === 'none' ? null : id)">
-          <el-option value="none" label="no curve" />
-          <el-option v-for="curve in closed" :key="curve.id" :value="curve.id" :label="curve.name" />
-        </el-select>
-      </div>
+      <CutToField :item="art" word="art" />
       <InkField v-for="(ink, n) in inks" :key="ink" always :label="inks.length === 1 ? 'Ink' : `Ink ${n + 1}`" :model-value="ink" @change="reink(ink)" />
       <CutsPanel :item="art" />
     </PlaceFields>

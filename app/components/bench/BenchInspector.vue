@@ -48,6 +48,7 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
     />
     <OrnamentsPanel v-else-if="store.selectedOrnaments" :key="store.selectedOrnaments.id" :item="store.selectedOrnaments" @remove="emit('remove', store.selectedOrnaments.id)" />
     <ArtPanel v-else-if="store.selectedArt" :key="store.selectedArt.id" :art="store.selectedArt" @remove="emit('remove', store.selectedArt.id)" />
+    <PicturePanel v-else-if="store.selectedPicture" :key="store.selectedPicture.id" :picture="store.selectedPicture" @remove="emit('remove', store.selectedPicture.id)" />
     <TracingPanel v-else-if="store.selectedTracing" :key="store.selectedTracing.id" :tracing="store.selectedTracing" @remove="emit('remove', store.selectedTracing.id)" />
     <SheetPanel v-else-if="store.piece" :piece="store.piece" />
   </aside>

@@ -8,10 +8,15 @@ import { tracePath } from '#core/drawing/tracePath';
 import { extentOf, middleOf } from '#core/geometry/extent';
 import { freeName, makeCurve } from '#core/piece/make';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
+import { useTracing } from '~/composables/useTracing';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
+import { checkHead, type PictureUse } from '~/utils/bringPicture';
 
-/** Chooses one or more outlines of an SVG file and puts them on the sheet, at true size, in its middle. */
+/**
+ * Brings in a file: one or more outlines of an SVG as curves, or the whole of it as art, at true size in the middle of the
+ * sheet; or a picture of pixels, to print or to trace.
+ */
 const open = defineModel<boolean>({ required: true });
 const store = usePiece();
 const view = useView();
@@ -20,8 +25,17 @@ const found = shallowRef<readonly BroughtIn[]>([]);
 const chosen = ref(new Set<number>());
 const problem = ref('');
 const title = ref('Art');
+/** A picture that was chosen, with its pixels counted. */
+const picture = shallowRef<{ readonly file: File; readonly url: string; readonly width: number; readonly height: number } | null>(null);
+const { busy, bring } = useTracing();
 
-watch(open, (now) => { if (now) { found.value = []; chosen.value = new Set(); problem.value = ''; } });
+watch(open, (now) => { clear(); if (now) problem.value = ''; });
+function clear(): void {
+  found.value = [];
+  chosen.value = new Set();
+  if (picture.value) URL.revokeObjectURL(picture.value.url);
+  picture.value = null;
+}
 
 async function read(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement;
@@ -29,11 +43,29 @@ async function read(event: Event): Promise<void> {
   input.value = '';
   if (!file) return;
   title.value = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Art';
+  clear();
+  if (!(await looksLikeSvg(file))) {
+    const head = await checkHead(file, 'print');
+    problem.value = head.ok ? '' : head.problem.message;
+    if (head.ok) picture.value = { file, url: URL.createObjectURL(file), width: head.value.width, height: head.value.height };
+    return;
+  }
   const made = file.size > 20 * 1024 * 1024 ? null : readSvg(await file.text());
   found.value = made?.ok ? made.value : [];
   chosen.value = new Set(found.value.length > 0 ? [0] : []);
   problem.value = made === null ? 'The file is larger than 20 MB. Remove what is not needed and try again.' : made.ok ? '' : made.problem.message;
 }
+
+/** By what it holds, not by its ending: an SVG is text that begins with a tag. */
+async function looksLikeSvg(file: File): Promise<boolean> {
+  return /^\s*</.test((await file.slice(0, 200).text()).replace(/^\uFEFF/, '')) || file.size === 0;
+}
+
+async function place(use: PictureUse): Promise<void> {
+  await bring(picture.value!.file, use);
+  open.value = false;
+}
+const sizeAt300 = computed(() => (picture.value ? `${((picture.value.width / 300) * 25.4).toFixed(0)} × ${((picture.value.height / 300) * 25.4).toFixed(0)} mm` : ''));
 
 const pictures = computed(() => found.value.map(({ name, shape }, index) => {
   const track = trackOf(shape);
@@ -84,11 +116,17 @@ function bringIn(): void {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Bring in an SVG file" width="560px" align-center>
+  <el-dialog v-model="open" title="Bring in a file" width="560px" align-center>
     <button class="key" type="button" @click="fileInput?.click()">Choose a file</button>
-    <input ref="fileInput" class="visually-hidden" type="file" accept=".svg,image/svg+xml" aria-label="SVG file" tabindex="-1" data-bring-in @change="read">
+    <input ref="fileInput" class="visually-hidden" type="file" accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp" aria-label="File to bring in" tabindex="-1" data-bring-in @change="read">
+    <p v-if="!problem && found.length === 0 && !picture" class="quiet said">SVG, PNG or JPEG. Outlines of an SVG become curves to set lettering on, or art; pictures are printed, or lie under the sheet to be traced.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="found.length > 0" class="quiet said">{{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set lettering on, or take the whole file as art, in its colours.</p>
+    <template v-if="picture">
+      <p class="quiet said">{{ picture.width }} × {{ picture.height }} pixels: {{ sizeAt300 }} at 300 pixels an inch.</p>
+      <img class="shown" :src="picture.url" :alt="`The picture ${title}`">
+      <div class="foot"><button class="key" type="button" :disabled="busy" data-to-trace @click="place('trace')">Trace it</button><button class="key main" type="button" :disabled="busy" data-to-print @click="place('print')">Print it</button></div>
+    </template>
     <div class="grid" role="group" aria-label="Outlines of the file">
       <button v-for="{ name, index, d, box, size } in pictures" :key="index" type="button" class="one" :aria-pressed="chosen.has(index)" @click="toggle(index)">
         <svg :viewBox="box" aria-hidden="true"><path :d="d" :transform="`scale(${UNIT_MM.coarse})`" vector-effect="non-scaling-stroke" /></svg>
@@ -102,6 +140,7 @@ function bringIn(): void {
 <style scoped>
 .said { margin: 12px 0 8px; }
 .problem { color: var(--rust); margin-top: 12px; }
+.shown { display: block; max-width: 100%; max-height: 300px; margin: 8px auto 0; border: 1px solid var(--hairline); border-radius: 6px; }
 .grid { display: grid; grid-template-columns: repeat(4, 1fr); gap: 8px; max-height: 330px; overflow-y: auto; }
 .one { display: grid; justify-items: center; gap: 2px; padding: 8px 4px; border: 1px solid var(--hairline); border-radius: 8px; background: var(--field); cursor: pointer; font-size: 12px; min-width: 0; }
 .one b { max-width: 100%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

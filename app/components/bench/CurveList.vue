@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
-import { isArt, isCurve, isTracing, ornamentsOn } from '#core/piece/types';
+import { isArt, isCurve, isPicture, isTracing, ornamentsOn } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -8,6 +8,7 @@ import { useView } from '~/stores/view';
 const store = usePiece();
 const view = useView();
 const arts = computed(() => (store.piece?.items ?? []).filter(isArt));
+const pictures = computed(() => (store.piece?.items ?? []).filter(isPicture));
 const tracings = computed(() => (store.piece?.items ?? []).filter(isTracing));
 /** With Shift or Ctrl a click adds to what is picked. */
 const pick = (event: MouseEvent, id: string): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id); else store.select([id]); };
@@ -38,6 +39,17 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
           <button type="button" class="curve" :aria-pressed="store.selection.includes(one.id)" @click="pick($event, one.id)">
             <span class="name">{{ one.name }}</span>
             <span class="quiet">{{ one.hidden ? 'hidden' : one.parts.length === 1 ? 'one shape' : `${one.parts.length} shapes` }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
+    <template v-if="pictures.length > 0">
+      <h2 class="below">Pictures</h2>
+      <ul>
+        <li v-for="one in pictures" :key="one.id" :class="{ chosen: store.selectedId === one.id }">
+          <button type="button" class="curve" :aria-pressed="store.selection.includes(one.id)" @click="pick($event, one.id)">
+            <span class="name">{{ one.name }}</span>
+            <span class="quiet">{{ one.hidden ? 'hidden' : `${one.widthMm.toFixed(1)} mm` }}</span>
           </button>
         </li>
       </ul>

@@ -15,7 +15,7 @@ const list = useTemplateRef<HTMLElement>('list');
 const nameOf = (item: Item): string => (item.type === 'lettering' ? item.wording.replace(/\n/g, ' ') || 'no words yet' : item.name);
 const inkOf = (item: Item): string | null => {
   const own = item.type === 'art' ? item.parts[0]! : 'fill' in item ? item : null;
-  return own ? inks.value.get(own.fill ?? own.stroke?.ink ?? '')?.screen ?? null : null;
+  return own ? inks.value.get(own.fill ?? ('stroke' in own ? own.stroke?.ink : null) ?? '')?.screen ?? null : null;
 };
 
 /** Moves what stands at one row to another one. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Art, Tracing } from '#core/piece/types';
+import type { Art, Picture, Tracing } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** Where something brought in stands as a whole, and what can be done with it. */
-const props = defineProps<{ item: Art | Tracing; word: string }>();
+const props = defineProps<{ item: Art | Picture | Tracing; word: string }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 const set = (label: string, path: readonly string[], value: unknown, gesture?: string) => store.set(`${label} ${props.word}`, props.item.id, path, value, gesture);

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { cleanPath } from '#core/drawing/clean';
 import type { PaintedPath } from '#core/drawing/paint';
+import { frameOfPicture } from '#core/drawing/pictures';
+import { inkMatrix } from '#core/output/svg';
 import { SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
+import { api } from '~/utils/api';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -27,6 +30,13 @@ function written(of: object, trace: PaintedPath['trace']): string {
 /** Letters that are to be one outline show their stroke only where it will be. */
 const shown = (path: PaintedPath): PaintedPath => (path.united && path.part === 'own' && path.paint.stroke ? cleanPath(path) : path);
 
+/** A picture as an image of its pixels, laid into its frame. */
+function image({ picture, trace }: PaintedPath) {
+  if (!picture) return null;
+  const { widthPx: w, heightPx: h, ink } = picture, { x, y, acrossX, acrossY, downX, downY } = frameOfPicture(trace);
+  return { href: api.image(picture.imageId), w, h, place: `matrix(${[acrossX / w, acrossY / w, downX / h, downY / h, x, y].map((value) => value / unit.value).join(' ')})`, ink: ink ? inkMatrix(ink, store.piece!.paper) : null };
+}
+
 const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
   let list = store.painted(item);
   if (item.type === 'lettering') {
@@ -41,7 +51,7 @@ const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
       key: own.id, d: written(own, own.trace), fill: fill?.screen ?? 'none', stroke: stroke?.ink.screen ?? 'none', width: stroke ? stroke.widthMm / unit.value : undefined,
       join: stroke?.join === 'mitre' ? undefined : stroke?.join, dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined, order: under ? 'stroke' : undefined,
       rule: own.rule === 'evenodd' ? own.rule : undefined, within: own.within ? written(own.within, own.within) : null,
-      holes: own.holes.map((hole) => ({ d: written(hole.trace, hole.trace), width: (2 * hole.marginMm) / unit.value })),
+      image: image(own), holes: own.holes.map((hole) => ({ d: written(hole.trace, hole.trace), width: (2 * hole.marginMm) / unit.value })),
     };
   });
 }));
@@ -51,13 +61,20 @@ const all = computed(() => { const { widthMm, heightMm } = store.piece!.sheet; c
 
 <template>
   <g class="art" :transform="`scale(${unit})`">
-    <g v-for="{ key, d, fill, stroke, width, join, dash, order, rule, within, holes } in paths" :key="key" v-memo="[d, fill, stroke, width, join, dash, order, within, ...holes.flatMap((hole) => [hole.d, hole.width])]">
+    <g v-for="{ key, d, fill, stroke, width, join, dash, order, rule, within, image: picture, holes } in paths" :key="key" v-memo="[d, fill, stroke, width, join, dash, order, within, picture?.href, picture?.place, picture?.ink, ...holes.flatMap((hole) => [hole.d, hole.width])]">
       <mask v-if="holes.length > 0" :id="`mask-${key}`" maskUnits="userSpaceOnUse" v-bind="all">
         <rect v-bind="all" fill="#fff" />
         <path v-for="(hole, n) in holes" :key="n" :d="hole.d" fill="#000" :stroke="hole.width > 0 ? '#000' : 'none'" :stroke-width="hole.width" stroke-linejoin="round" />
       </mask>
       <clipPath v-if="within" :id="`within-${key}`"><path :d="within" /></clipPath>
+      <template v-if="picture">
+        <filter v-if="picture.ink" :id="`ink-${key}`" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feColorMatrix :values="picture.ink" /></filter>
+        <g :clip-path="within ? `url(#within-${key})` : undefined">
+          <image :href="picture.href" :width="picture.w" :height="picture.h" :transform="picture.place" preserveAspectRatio="none" :filter="picture.ink ? `url(#ink-${key})` : undefined" :data-item="key" />
+        </g>
+      </template>
       <path
+        v-else
         :fill-rule="rule" :clip-path="within ? `url(#within-${key})` : undefined" :d="d" :data-item="key" :fill="fill" :stroke="stroke" :stroke-width="width" :stroke-linejoin="join" :stroke-dasharray="dash" :paint-order="order"
         :mask="holes.length > 0 ? `url(#mask-${key})` : undefined"
       />

@@ -1,24 +1,31 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
 import { artSize } from '#core/drawing/bringArt';
-import { isArt, type Art } from '#core/piece/types';
+import { isArt, isPicture, type Art, type Picture } from '#core/piece/types';
 import { startDrag } from '~/composables/useDrag';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
-/** The box of brought-in art, to take hold of it: dragged, and moved by the arrow keys. */
+/** The box of brought-in art or a picture, to take hold of it: dragged, and moved by the arrow keys. */
 const emit = defineEmits<{ remove: [id: string] }>();
 const store = usePiece();
 const view = useView();
 const round = (value: number): number => Math.round(value * 100) / 100;
 
-const boxes = computed(() => (store.piece?.items ?? []).filter(isArt).filter((one) => !one.hidden).map((art) => {
-  const { widthMm, heightMm } = artSize(art);
-  const at = view.toScreen(art.centre), k = art.scale * view.scale;
-  return { art, at, w: Math.max(widthMm * k, 8), h: Math.max(heightMm * k, 8), chosen: store.selection.includes(art.id) };
+type Placed = Art | Picture;
+const word = (one: Placed): string => (isArt(one) ? 'art' : 'picture');
+/** Width and height on the sheet, mm. */
+function sizeOf(one: Placed): readonly [number, number] {
+  if (one.type === 'picture') return [one.widthMm, (one.widthMm * one.heightPx) / one.widthPx];
+  const { widthMm, heightMm } = artSize(one);
+  return [widthMm * one.scale, heightMm * one.scale];
+}
+const boxes = computed(() => (store.piece?.items ?? []).filter((one): one is Placed => isArt(one) || isPicture(one)).filter((one) => !one.hidden).map((art) => {
+  const [w, h] = sizeOf(art);
+  return { art, at: view.toScreen(art.centre), w: Math.max(w * view.scale, 8), h: Math.max(h * view.scale, 8), chosen: store.selection.includes(art.id) };
 }));
 
-function onDown(event: PointerEvent, art: Art): void {
+function onDown(event: PointerEvent, art: Placed): void {
   if (event.button !== 0 || view.tool !== 'pick') return;
   event.stopPropagation();
   if (event.shiftKey) { store.toggle(art.id); return; }
@@ -26,16 +33,16 @@ function onDown(event: PointerEvent, art: Art): void {
   if (art.locked) return;
   const gesture = nanoid(8), from = { x: event.clientX, y: event.clientY };
   startDrag(event, { move: (next) => {
-    store.set('Move art', art.id, ['centre'], { x: round(art.centre.x + (next.clientX - from.x) / view.scale), y: round(art.centre.y + (next.clientY - from.y) / view.scale) }, gesture);
+    store.set(`Move ${word(art)}`, art.id, ['centre'], { x: round(art.centre.x + (next.clientX - from.x) / view.scale), y: round(art.centre.y + (next.clientY - from.y) / view.scale) }, gesture);
   } });
 }
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
-function onKey(event: KeyboardEvent, art: Art): void {
+function onKey(event: KeyboardEvent, art: Placed): void {
   const arrow = ARROWS[event.key];
   if (arrow && !art.locked) {
     event.preventDefault();
     const by = event.shiftKey ? 1 : 0.1;
-    store.set('Nudge art', art.id, ['centre'], { x: round(art.centre.x + arrow[0] * by), y: round(art.centre.y + arrow[1] * by) });
+    store.set(`Nudge ${word(art)}`, art.id, ['centre'], { x: round(art.centre.x + arrow[0] * by), y: round(art.centre.y + arrow[1] * by) });
   } else if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault();
     emit('remove', art.id);
@@ -50,7 +57,7 @@ function onKey(event: KeyboardEvent, art: Art): void {
   <g class="grips">
     <rect
       v-for="{ art, at, w, h, chosen } in boxes" :key="art.id" class="box" :class="{ chosen }" :x="at.x - w / 2" :y="at.y - h / 2" :width="w" :height="h" :transform="`rotate(${art.turnDeg} ${at.x} ${at.y})`"
-      tabindex="0" role="button" :data-art="art.id" :aria-label="`Art ${art.name}. Arrow keys move it.`" @pointerdown="onDown($event, art)" @keydown="onKey($event, art)"
+      tabindex="0" role="button" :data-art="art.id" :aria-label="`${isArt(art) ? 'Art' : 'Picture'} ${art.name}. Arrow keys move it.`" @pointerdown="onDown($event, art)" @keydown="onKey($event, art)"
     />
   </g>
 </template>

@@ -5,7 +5,7 @@ import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 /** An ink of the piece, chosen from its list; it may be none. */
-const props = defineProps<{ label: string; modelValue: InkId | null; always?: boolean }>();
+const props = defineProps<{ label: string; modelValue: InkId | null; always?: boolean; /** What is said where there is none. */ none?: string }>();
 const emit = defineEmits<{ change: [ink: InkId | null] }>();
 const store = usePiece();
 const view = useView();
@@ -28,13 +28,13 @@ function edit(): void {
     <span class="label">{{ label }}</span>
     <el-popover v-model:visible="shown" trigger="click" placement="bottom-end" :width="232" :teleported="true">
       <template #reference>
-        <button type="button" class="ink" :aria-label="`${label}: ${chosen?.name ?? 'none'}`" aria-haspopup="listbox">
+        <button type="button" class="ink" :aria-label="`${label}: ${chosen?.name ?? none ?? 'none'}`" aria-haspopup="listbox">
           <span class="swatch" :class="{ none: !chosen, spot: chosen?.kind === 'spot' }" :style="{ background: chosen?.screen }" />
-          <span class="name">{{ chosen?.name ?? 'none' }}</span>
+          <span class="name">{{ chosen?.name ?? none ?? 'none' }}</span>
         </button>
       </template>
       <div class="inks" role="listbox" :aria-label="label">
-        <button v-if="!always" type="button" role="option" :aria-selected="!chosen" @click="take(null)"><span class="swatch none" />none</button>
+        <button v-if="!always" type="button" role="option" :aria-selected="!chosen" @click="take(null)"><span class="swatch none" />{{ none ?? 'none' }}</button>
         <button v-for="ink in inks" :key="ink.id" type="button" role="option" :aria-selected="ink.id === modelValue" :data-ink="ink.id" @click="take(ink.id)">
           <span class="swatch" :class="{ spot: ink.kind === 'spot' }" :style="{ background: ink.screen }" /><span class="name">{{ ink.name }}</span>
           <span class="mix">{{ ink.kind === 'spot' ? 'spot' : ink.cmyk.join(' ') }}</span>

@@ -22,6 +22,7 @@ const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props
     <div class="row"><span class="label">Finest white</span><QuantityField label="Finest white" :model-value="piece.process.leastGapMm" limits="processMm" :step="0.01" :commit="(v, g) => set({ leastGapMm: v }, g)" /></div>
     <div class="row"><span class="label">Lowest capitals</span><QuantityField label="Lowest capitals" :model-value="piece.process.leastLetterMm" limits="processMm" :step="0.1" :commit="(v, g) => set({ leastLetterMm: v }, g)" /></div>
     <div class="row"><span class="label">Most ink</span><QuantityField label="Most ink in all" unit="%" :model-value="piece.process.mostInk" limits="mostInk" :step="5" :places="0" :commit="(v, g) => set({ mostInk: v }, g)" /></div>
+    <div class="row"><span class="label">Pixels an inch</span><QuantityField label="Pixels an inch of pictures" unit="" :model-value="piece.process.leastDpi" limits="leastDpi" :step="10" :places="0" :commit="(v, g) => set({ leastDpi: v }, g)" /></div>
     <button v-if="own" class="key" type="button" @click="set(PROCESSES[piece.process.kind])">Back to the usual numbers</button>
     <p class="quiet">Strokes and white are measured from the outlines of the letters. Ask your printer for their own numbers.</p>
   </aside>

@@ -1,8 +1,10 @@
 import { drawPiece } from '#core/drawing/drawPiece';
-import { isLettering } from '#core/piece/types';
+import type { PictureFile } from '#core/drawing/pictures';
+import { isLettering, isPicture } from '#core/piece/types';
 import { writeSvg } from '#core/output/svg';
 import { requestedPiece } from '../../../reading';
-import { facesFor } from '../../../store';
+import { findImage } from '../../../data/images';
+import { database, facesFor } from '../../../store';
 
 /** The piece as a small picture: the same outlines as every file, at 0.01 mm. */
 export default defineEventHandler(async (event) => {
@@ -10,5 +12,10 @@ export default defineEventHandler(async (event) => {
   setResponseHeader(event, 'content-type', 'image/svg+xml; charset=utf-8');
   setResponseHeader(event, 'cache-control', 'private, no-cache');
   setResponseHeader(event, 'etag', `"${revision}"`);
-  return writeSvg(drawPiece(piece, await facesFor(piece.items.filter(isLettering).map((one) => one.faceId))), { decimals: 2 });
+  const pictures = new Map<string, PictureFile>();
+  for (const { imageId, widthPx, heightPx } of piece.items.filter(isPicture)) {
+    const image = pictures.has(imageId) ? null : await findImage(await database(), imageId);
+    if (image) pictures.set(imageId, { format: image.mediaType === 'image/png' ? 'png' : 'jpeg', bytes: image.bytes, widthPx, heightPx, rgba: null });
+  }
+  return writeSvg(drawPiece(piece, await facesFor(piece.items.filter(isLettering).map((one) => one.faceId)), pictures), { decimals: 2 });
 });

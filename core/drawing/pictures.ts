@@ -1,0 +1,74 @@
+import { encodeBase64 } from '../ink/decodeTable';
+import type { Picture } from '../piece/types';
+import type { Problem } from '../result';
+import type { DrawnInk, Sink } from './sink';
+
+export type PictureFormat = 'png' | 'jpeg';
+
+/** The image of a picture, as those who write files need it. */
+export interface PictureFile {
+  readonly format: PictureFormat;
+  readonly bytes: Uint8Array;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  /** Red, green, blue and opacity of each pixel, 0 to 255, not multiplied; null where nobody asked for them. */
+  readonly rgba: Uint8Array | null;
+}
+
+/** Images that are at hand, by their name. */
+export type Pictures = ReadonlyMap<string, PictureFile>;
+export const NO_PICTURES: Pictures = new Map();
+
+/** A picture as it is painted. */
+export interface PaintedPicture {
+  readonly imageId: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  /** The one ink of it; null for its own colours. */
+  readonly ink: DrawnInk | null;
+  /** Most ink in all where it is separated, %. */
+  readonly mostInk: number;
+  /** The one process plate that is looked at, for previews. */
+  readonly channel?: 0 | 1 | 2 | 3;
+  /** Whether it is shown as it will look in print. */
+  readonly printed?: boolean;
+}
+
+/** Sends the rectangle of a picture: from its top left corner by the top right one. */
+export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Picture, sink: Sink): void {
+  const a = (turnDeg * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
+  const w = widthMm / 2, h = (widthMm * heightPx) / widthPx / 2;
+  const corner = (x: number, y: number): [number, number] => [centre.x + x * c - y * s, centre.y + x * s + y * c];
+  sink.moveTo(...corner(-w, -h));
+  sink.lineTo(...corner(w, -h));
+  sink.lineTo(...corner(w, h));
+  sink.lineTo(...corner(-w, h));
+  sink.closePath();
+}
+
+/** Where a picture stands: its top left corner, and the ways along its top and down its left side, mm. */
+export interface PictureFrame { readonly x: number; readonly y: number; readonly acrossX: number; readonly acrossY: number; readonly downX: number; readonly downY: number }
+
+/** The frame of a picture from what `tracePicture` sent, wherever it has been moved since. */
+export function frameOfPicture(trace: (sink: Sink) => void): PictureFrame {
+  const corners: [number, number][] = [];
+  const take = (x: number, y: number): void => { corners.push([x, y]); };
+  trace({ moveTo: take, lineTo: take, quadTo: () => {}, curveTo: () => {}, closePath: () => {}, paint: () => {} });
+  const [[x, y], [rx, ry], , [bx, by]] = corners as [[number, number], [number, number], [number, number], [number, number]];
+  return { x, y, acrossX: rx - x, acrossY: ry - y, downX: bx - x, downY: by - y };
+}
+
+/** Pixels in an inch of a picture at its size. */
+export const pictureDpi = ({ widthPx, widthMm }: Pick<Picture, 'widthPx' | 'widthMm'>): number => (widthPx * 25.4) / widthMm;
+
+/** What to say of a picture whose image is not at hand. */
+export const missingPicture = ({ id, name }: Picture): Problem =>
+  ({ code: 'missing-picture', field: id, value: name, message: `The picture “${name}” is not at hand. Delete it, or bring it in anew.` });
+
+const uris = new WeakMap<PictureFile, string>();
+/** An image as a data URI (RFC 2397). */
+export function pictureUri(file: PictureFile): string {
+  let uri = uris.get(file);
+  if (!uri) uris.set(file, (uri = `data:image/${file.format};base64,${encodeBase64(file.bytes)}`));
+  return uri;
+}
