@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece, seat } from '../support/pieces';
+import { fields } from '../support/pictures';
 import { made } from './support';
 import { useBench } from './useBench';
 
@@ -129,7 +130,7 @@ describe('ink on the bench', () => {
     await on.page.locator('[data-tool="bring-in"]').click();
     await on.page.locator('[data-bring-in]').setInputFiles({ name: 'lamp.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
     await on.page.getByRole('button', { name: 'The whole file as art' }).click();
-    await on.page.getByRole('dialog', { name: 'Bring in an SVG file' }).waitFor({ state: 'hidden' });
+    await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();
     const art = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'art');
     expect(await art()).toMatchObject({ name: 'lamp', centre: { x: 42, y: 42 }, scale: 1, parts: [{ fill: 'rust' }, {}] });
@@ -144,5 +145,41 @@ describe('ink on the bench', () => {
     await on.page.getByRole('region', { name: 'Art' }).getByRole('button', { name: 'Delete' }).click();
     await on.bench.kept();
     expect(await art()).toBeUndefined();
+  });
+
+  it('brings in a picture to print: its resolution told, cut to a curve, in one ink, on its plate', async () => {
+    const bytes = fields(300);
+    await on.page.locator('[data-tool="bring-in"]').click();
+    // By what a file holds, not by its ending: text that is called a picture is refused, a picture that is called text is not.
+    await on.page.locator('[data-bring-in]').setInputFiles({ name: 'shore.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });
+    await on.page.getByRole('alert').getByText(/neither an SVG nor a PNG or JPEG/).waitFor();
+    await on.page.locator('[data-bring-in]').setInputFiles({ name: 'shore.txt', mimeType: 'text/plain', buffer: bytes });
+    await on.page.getByText('300 × 300 pixels: 25 × 25 mm at 300 pixels an inch.').waitFor();
+    await on.page.locator('[data-to-print]').click();
+    await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
+    await on.bench.kept();
+    const picture = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'picture');
+    expect(await picture()).toMatchObject({ name: 'shore', widthPx: 300, widthMm: 25.4, fill: null, centre: { x: 42, y: 42 } });
+    const panel = on.page.getByRole('region', { name: 'Picture' });
+    await panel.getByText('300 pixels an inch at this size', { exact: true }).waitFor();
+    await on.bench.type('Width of the picture', '50');
+    await panel.getByText('152 pixels an inch at this size; 250 are wanted').waitFor();
+    await on.bench.drag([42, 42], [50, 42]);
+    expect(await picture()).toMatchObject({ widthMm: 50, centre: { x: expect.closeTo(50, 0), y: expect.closeTo(42, 0) } });
+    await on.page.getByRole('combobox', { name: 'Cut to a curve' }).click({ force: true });
+    await on.page.getByRole('option', { name: 'ring', exact: true }).click();
+    await panel.getByRole('button', { name: /^Printed in/ }).click();
+    await on.page.locator('.inks:visible [data-ink="rust"]').click();
+    await on.bench.kept();
+    const { id } = await picture();
+    await on.page.locator(`.art [clip-path="url(#within-${id})"] image[filter="url(#ink-${id})"]`).waitFor({ state: 'attached' });
+    // The proof tells, and mends.
+    await on.page.getByRole('button', { name: /^Proof/ }).click();
+    await on.page.getByText(/The picture “shore” has 152 pixels an inch/).waitFor();
+    await on.page.getByRole('button', { name: 'Make it 30.48 mm wide' }).click();
+    await on.bench.kept();
+    expect((await picture()).widthMm).toBe(30.48);
+    await on.page.getByRole('button', { name: 'Back to the bench' }).click();
+    expect(await (await fetch(`${on.server.base}/api/pieces/${new URL(on.page.url()).pathname.split('/').at(-1)}/picture.svg`)).text()).toContain('data:image/png;base64,');
   });
 });

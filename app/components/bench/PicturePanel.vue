@@ -22,7 +22,7 @@ const least = computed(() => store.piece!.process.leastDpi);
     <div class="row"><span class="label">Width</span><QuantityField label="Width of the picture" :model-value="picture.widthMm" limits="lengthMm" :step="1" :commit="set('Size of picture', ['widthMm'])" /></div>
     <div class="row"><span class="label">Height</span><QuantityField label="Height of the picture" :model-value="heightMm" limits="lengthMm" :step="1" :commit="setHeight" /></div>
     <p class="dpi" :class="{ low: dpi < least - 0.5 }" role="status" data-dpi>{{ Math.round(dpi) }} pixels an inch at this size{{ dpi < least - 0.5 ? `; ${least} are wanted` : '' }}</p>
-    <InkField none="own colours" label="Printed in" :model-value="picture.fill" @change="set('Ink of picture', ['fill'])" />
+    <InkField none="own colours" label="Printed in" :model-value="picture.fill" @change="(ink) => set('Ink of picture', ['fill'])(ink)" />
     <PlaceFields :item="picture" word="picture" @remove="emit('remove')">
       <CutToField :item="picture" word="picture" />
     </PlaceFields>

@@ -1,9 +1,10 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { circle, curve, HOME, lettering, piece, seat } from '../../support/pieces';
+import { fields, pictureOf } from '../../support/pictures';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-cli-'));
 const underArc = (...args: string[]) => spawnSync(process.execPath, ['cli/under-arc.mjs', ...args], { cwd: HOME, encoding: 'utf8' });
@@ -42,6 +43,32 @@ describe('npx under-arc', () => {
     expect([nowhere.status, nowhere.stderr.includes('could not be written')]).toEqual([1, true]);
     expect(readdirSync(folder).filter((name) => /wrong\.svg|tight\.svg|part/.test(name))).toEqual([]);
     expect(existsSync(inFolder('x.svg'))).toBe(false);
+  });
+
+  it('takes pictures from the folder beside a piece or out of its file, and makes the same of both', () => {
+    const bytes = fields(60);
+    const p = piece([curve(circle(30)), pictureOf(bytes, 60, { within: 'ring', widthMm: 20 })]);
+    writeFileSync(inFolder('shore.json'), JSON.stringify(p));
+    const without = underArc('render', inFolder('shore.json'), inFolder('shore.pdf'));
+    expect([without.status, without.stderr.includes('The picture “Shore” is not at hand')]).toEqual([1, true]);
+    expect(underArc('check', inFolder('shore.json')).stderr).toContain('not at hand');
+    mkdirSync(inFolder('images'), { recursive: true });
+    writeFileSync(inFolder('images/any name.png'), bytes);
+    for (const name of ['shore.pdf', 'shore.svg', 'shore.zip']) expect(underArc('render', inFolder('shore.json'), inFolder(name)).status, name).toBe(0);
+    rmSync(inFolder('images'), { recursive: true });
+    for (const name of ['shore.pdf', 'shore.svg']) {
+      expect(underArc('render', inFolder('shore.zip'), inFolder(`again-${name}`)).status).toBe(0);
+      expect(readFileSync(inFolder(`again-${name}`)).equals(readFileSync(inFolder(name))), name).toBe(true);
+    }
+  });
+
+  it('leaves no half file where the disk takes no more, and what was there before', () => {
+    writeFileSync(inFolder('full.pdf'), 'an earlier file');
+    // A file may grow to 16 kB and no further: the profile alone is larger.
+    const full = spawnSync('bash', ['-c', `ulimit -f 16; exec "${process.execPath}" cli/under-arc.mjs render demo/1-roundel.json "${inFolder('full.pdf')}"`], { cwd: HOME, encoding: 'utf8' });
+    expect([full.status, full.stderr]).toEqual([1, expect.stringContaining('could not be written')]);
+    expect(readFileSync(inFolder('full.pdf'), 'utf8')).toBe('an earlier file');
+    expect(readdirSync(folder).filter((name) => name.includes('part'))).toEqual([]);
   });
 
   it('is there under its name', () => {

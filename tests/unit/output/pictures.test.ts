@@ -1,81 +1,181 @@
-import DxfParser from 'dxf-parser';
+import { writeFileSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { execFileSync } from 'node:child_process';
 import { PNG } from 'pngjs';
-import { readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
-import { initWasm, Resvg } from '@resvg/resvg-wasm';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { makeStroke } from '#core/piece/make';
-import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
+import { drawPiece, blocking, type Drawing } from '#core/drawing/drawPiece';
+import { frameOfPicture, pictureDpi, type Pictures } from '#core/drawing/pictures';
+import { fromHex } from '#core/ink/colour';
 import { writeDxf } from '#core/output/dxf';
-import { pngSize, withDpi, writePng, type Rasterise } from '#core/output/png';
-import { flattenedContours, COMMAND } from '#core/type/outline';
-import { circle, curve, faces, lettering, piece } from '../../support/pieces';
+import { imposed, layOut, repeated } from '#core/output/impose';
+import { decodePicture } from '#core/output/pictures';
+import { readPieceFile, writePieceFile } from '#core/output/pieceFile';
+import { plateDrawing, platesOf } from '#core/output/plates';
+import { writePreview } from '#core/output/preview';
+import { writeSvg } from '#core/output/svg';
+import { STANDARD_INKS } from '#core/piece/inks';
+import { makePicture } from '#core/piece/make';
+import { parsePiece, pieceProblems } from '#core/piece/read';
+import type { Item, Picture, Piece } from '#core/piece/types';
+import { circle, curve, faces, piece } from '../../support/pieces';
+import { fields, fileOf, imageIdOf, pictureOf, pngOf, renderPixels } from '../../support/pictures';
+import { pdfOf, separated } from '../../support/plates';
 
-let drawing: Drawing;
-beforeAll(async () => {
-  drawing = drawPiece(piece([{ ...curve(circle(30)), fill: 'enamel' }, { ...curve(circle(20), 'inner ring'), stroke: makeStroke('rust', 0.5) }, lettering('TIDE', { fill: 'brass' })]), await faces());
-  await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
+const PX = 80;
+const bytes = fields(PX);
+let pictures: Pictures;
+beforeAll(async () => { pictures = new Map([[imageIdOf(bytes), (await decodePicture(fileOf(bytes, PX, PX), renderPixels))!]]); });
+const spot = { id: 'spot', name: 'Slate', kind: 'spot' as const, cmyk: [60, 30, 20, 40] as const, overprint: false };
+const of = (...items: Item[]): Piece => ({ ...piece(items), inks: [...STANDARD_INKS, spot] });
+const drawn = async (changes: Partial<Picture> = {}, ...more: Item[]): Promise<Drawing> => drawPiece(of(...more, pictureOf(bytes, PX, changes)), await faces(), pictures);
+/** A sheet rendered at 10 pixels a mm, by the rasteriser that makes our PNGs. */
+async function looked(svg: string): Promise<(xMm: number, yMm: number) => number[]> {
+  const pixels = await renderPixels(svg.replace(/width="84mm" height="84mm"/, 'width="840" height="840"'));
+  return (x, y) => [...pixels.subarray(4 * (Math.round(y * 10) * 840 + Math.round(x * 10)), 4 * (Math.round(y * 10) * 840 + Math.round(x * 10)) + 4)];
+}
+const folder = mkdtempSync(join(tmpdir(), 'under-arc-pictures-'));
+
+describe('a picture', () => {
+  it('is decoded pixel by pixel, what is half clear included', () => {
+    const { rgba } = pictures.get(imageIdOf(bytes))!;
+    const at = (x: number, y: number) => [...rgba!.subarray(4 * (y * PX + x), 4 * (y * PX + x) + 4)];
+    expect([at(0, 0), at(PX - 1, 0), at(0, PX - 1), at(PX - 1, PX - 1)]).toEqual([[255, 0, 0, 255], [255, 255, 255, 255], [0, 0, 0, 255], [0, 0, 255, 128]]);
+  });
+  it('is null where its bytes are none', async () => {
+    expect(await decodePicture(fileOf(Buffer.from('no picture'), 8, 8, 'jpeg'), renderPixels)).toBeNull();
+  });
+  it('begins at 300 pixels an inch, or as large as the sheet has room for', () => {
+    const sheet = { widthMm: 84, heightMm: 84, bleedMm: 0 };
+    const make = (widthPx: number, heightPx: number): Picture => makePicture('p', 'P', { imageId: '0'.repeat(32), widthPx, heightPx }, sheet);
+    expect(pictureDpi(make(300, 200))).toBeCloseTo(300, 0);
+    expect(make(4000, 2000).widthMm).toBeCloseTo(84 * 0.6, 6);
+    expect(make(1000, 4000).widthMm * 4).toBeCloseTo(84 * 0.6, 1);
+  });
+  it('stands where its frame says, turned about its middle', async () => {
+    const [path] = (await drawn({ centre: { x: 30, y: 50 }, widthMm: 20, turnDeg: 90 })).paths;
+    const frame = frameOfPicture(path!.trace);
+    for (const [name, value] of Object.entries({ x: 40, y: 40, acrossX: 0, acrossY: 20, downX: -20, downY: 0 })) expect(frame[name as keyof typeof frame], name).toBeCloseTo(value, 9);
+  });
+  it('is part of a piece that names its curve and its ink, and of none that does not', () => {
+    expect(pieceProblems(of(curve(circle(20)), pictureOf(bytes, PX, { within: 'ring', fill: 'spot' })))).toEqual([]);
+    expect(pieceProblems(of(pictureOf(bytes, PX, { within: 'ring' })))).toMatchObject([{ code: 'unknown-curve' }]);
+    expect(pieceProblems(of(pictureOf(bytes, PX, { fill: 'gone' })))).toMatchObject([{ code: 'unknown-ink' }]);
+    // Version 5 knew neither pictures nor the resolution that they need.
+    const now = of(curve(circle(20)));
+    const older = parsePiece(JSON.stringify({ ...now, version: 5, process: { ...now.process, leastDpi: undefined } }));
+    expect(older.ok && older.value.process.leastDpi).toBe(250);
+  });
+  it('stops every file while its image is not at hand', async () => {
+    const drawing = drawPiece(of(pictureOf(bytes, PX)), await faces());
+    expect(blocking(drawing)).toMatchObject([{ code: 'missing-picture', field: 'picture' }]);
+    expect(writeSvg(drawing)).not.toContain('<image');
+    expect(blocking(drawPiece(of(pictureOf(bytes, PX, { hidden: true })), await faces()))).toEqual([]);
+  });
 });
-const rasterise: Rasterise = async (svg, value) => new Resvg(svg, { fitTo: { mode: 'width', value } }).render().asPng();
 
-describe('DXF', () => {
-  const read = (text: string) => new DxfParser().parseSync(text)!;
-  const vertices = (text: string, layer: string) => read(text).entities.filter((one) => one.layer === layer).map((one: any) => one.vertices as { x: number; y: number }[]);
-
-  it('has every contour as a closed polyline in mm, a layer an item, y upwards', () => {
-    const text = writeDxf(drawing);
-    const { entities, header } = read(text);
-    expect(header['$INSUNITS']).toBe(4);
-    expect([...new Set(entities.map((one) => one.layer))]).toEqual(['ring', 'inner_ring', 'words']);
-    expect(entities.every((one: any) => one.type === 'LWPOLYLINE' && one.shape)).toBe(true);
-    // T, I and E have one contour each in this face, D two.
-    const words = vertices(text, 'words').flat();
-    // Words at the top of the sheet lie high up: y is counted from its lower edge.
-    expect(Math.min(...words.map(({ y }) => y))).toBeGreaterThan(84 - 42 + 25);
+describe('a picture in SVG and PNG', () => {
+  it('shows its pixels in its frame, upright and cut to its curve', async () => {
+    const plain = await looked(writeSvg(await drawn()));
+    expect([plain(30, 30), plain(54, 30).slice(0, 3), plain(30, 54), plain(20, 42)]).toEqual([[255, 0, 0, 255], [255, 255, 255], [0, 0, 0, 255], [0, 0, 0, 0]]);
+    expect(plain(54, 54)[3]).toBe(128);
+    const cut = await looked(writeSvg(await drawn({ within: 'ring' }, curve(circle(15)))));
+    expect(cut(38, 38)).toEqual([255, 0, 0, 255]);
+    expect(cut(25, 25)).toEqual([0, 0, 0, 0]);
   });
-  it('keeps within its tolerance, and takes fewer points where more is allowed', () => {
-    for (const tolerance of [0.002, 0.01, 0.2]) {
-      const [ring] = vertices(writeDxf(drawing, tolerance), 'ring');
-      const chords = ring!.map((a, i) => { const b = ring![(i + 1) % ring!.length]!; return Math.hypot((a.x + b.x) / 2 - 42, (a.y + b.y) / 2 - 42); });
-      expect(30 - Math.min(...chords)).toBeLessThanOrEqual(tolerance);
-      for (const { x, y } of ring!) expect(Math.hypot(x - 42, y - 42)).toBeCloseTo(30, 3);
-    }
-    expect(writeDxf(drawing, 0.2).length).toBeLessThan(writeDxf(drawing, 0.002).length / 2);
-    expect(writeDxf(drawing)).toBe(writeDxf(drawing));
+  it('in one ink runs from the paper to the ink', async () => {
+    const drawing = { ...await drawn({ fill: 'spot' }), paper: '#fff8e0' };
+    const at = await looked(writeSvg(drawing));
+    const dark = drawing.inks.find((ink) => ink.id === 'spot')!.screen;
+    at(30, 54).slice(0, 3).forEach((v, i) => expect(Math.abs(v - fromHex(dark)[i]!)).toBeLessThanOrEqual(1));
+    at(54, 30).slice(0, 3).forEach((v, i) => expect(Math.abs(v - [255, 248, 224][i]!)).toBeLessThanOrEqual(1));
   });
-  it('leaves open what is open', () => {
-    const { move, line, close } = COMMAND;
-    const contours = flattenedContours({ commands: Uint8Array.from([move, line, move, line, line, close, move, line]), coords: Float64Array.from([0, 0, 1, 0, 5, 5, 6, 5, 6, 6, 9, 9, 8, 8]) }, 0.1);
-    expect(contours.map(({ points, closed }) => [points.length / 2, closed])).toEqual([[2, false], [3, true], [2, false]]);
+  it('is left out of a DXF, and copied onto every place of a sheet within its bleed', async () => {
+    expect(writeDxf(await drawn())).not.toContain('LWPOLYLINE');
+    const drawing = await drawn({ centre: { x: 84, y: 42 } });
+    const layout = layOut(drawing.sheet, { widthMm: 200, heightMm: 100, marginMm: 5, gutterMm: 4, nested: false });
+    if (!layout.ok) throw new Error(layout.problem.message);
+    const sheet = repeated(drawing, layout.value, { widthMm: 200, heightMm: 100, marginMm: 5, gutterMm: 4, nested: false });
+    const [a, b] = sheet.paths.map((path) => frameOfPicture(path.trace));
+    expect(b!.x - a!.x).toBeCloseTo(layout.value.places[1]!.x - layout.value.places[0]!.x, 9);
+    const pixels = await renderPixels(writeSvg(sheet).replace(/width="200mm" height="100mm"/, 'width="2000" height="1000"'));
+    const opaque = (xMm: number, yMm: number): number => pixels[4 * (Math.round(yMm * 10) * 2000 + Math.round(xMm * 10)) + 3]!;
+    const { x, y } = layout.value.places[0]!;
+    expect([opaque(x + 83, y + 40), opaque(x + 85, y + 40)]).toEqual([255, 0]);
+    expect(imposed('none', [], layout.value, { widthMm: 200, heightMm: 100, marginMm: 5, gutterMm: 4, nested: false }).pictures.size).toBe(0);
   });
 });
 
-describe('PNG', () => {
-  const make = async (dpi: number, transparent: boolean) => {
-    const file = await writePng(drawing, { dpi, transparent }, rasterise);
-    if (!file.ok) throw new Error(file.problem.message);
-    return file.value;
-  };
-  it('has the size of the sheet at its resolution, which is written in', async () => {
-    const bytes = Buffer.from(await make(254, false));
-    const { width, height, data } = PNG.sync.read(bytes);
-    expect([width, height]).toEqual([840, 840]);
-    // 254 pixels an inch are 10,000 a metre.
-    const at = bytes.indexOf('pHYs');
-    expect([bytes.readUInt32BE(at + 4), bytes.readUInt32BE(at + 8), bytes[at + 12]]).toEqual([10_000, 10_000, 1]);
-    const colour = (x: number, y: number) => [...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
-    expect([colour(2, 2), colour(420, 420)]).toEqual([[255, 255, 255, 255], [0x0d, 0x6b, 0x6b, 255]]);
+describe('a picture in a PDF', () => {
+  it('lies on the process plates by its colours, clear where it is clear, cut to its curve', async () => {
+    const file = join(folder, 'own.pdf');
+    writeFileSync(file, await pdfOf(await drawn({ within: 'ring' }, { ...curve(circle(19)), fill: 'brass' })));
+    expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain('No syntax or stream encoding errors found');
+    expect(execFileSync('pdfimages', ['-list', file], { encoding: 'utf8' })).toMatch(/image\s+80\s+80\s+cmyk\s+4\s+8[\s\S]*smask\s+80\s+80\s+gray/);
+    const plates = separated(file);
+    const shares = (x: number, y: number) => ['Cyan', 'Magenta', 'Yellow', 'Black'].map((name) => Math.round(plates.get(name)!.at(x, y) * 100));
+    shares(34, 34).forEach((share, i) => expect(Math.abs(share - [0, 92, 93, 1][i]!)).toBeLessThanOrEqual(1));
+    expect(shares(50, 34)).toEqual([0, 0, 0, 0]);
+    shares(34, 50).forEach((share, i) => expect(Math.abs(share - [81, 70, 52, 97][i]!)).toBeLessThanOrEqual(4));
+    // Beyond the curve there is nothing, and half of the blue lies over the brass.
+    expect(shares(25, 25)).toEqual([0, 0, 0, 0]);
+    const [, , yellow] = shares(50, 50);
+    expect(yellow).toBeGreaterThan(15);
   });
-  it('leaves the paper out when asked to', async () => {
-    const { data } = PNG.sync.read(Buffer.from(await make(100, true)));
-    expect(data[3]).toBe(0);
+  it('in a spot ink lies on its plate alone, and keeps its mix in a process ink', async () => {
+    const file = join(folder, 'spot.pdf');
+    writeFileSync(file, await pdfOf(await drawn({ fill: 'spot' })));
+    const plates = separated(file);
+    const share = (name: string, x: number, y: number): number => Math.round(plates.get(name)!.at(x, y) * 100);
+    expect([share('Slate', 30, 54), share('Slate', 54, 30), share('Slate', 30, 30)]).toEqual([100, 0, 79]);
+    expect(['Cyan', 'Magenta', 'Yellow', 'Black'].map((name) => share(name, 30, 54))).toEqual([0, 0, 0, 0]);
+    const mixed = join(folder, 'mixed.pdf');
+    writeFileSync(mixed, await pdfOf(await drawn({ fill: 'black' })));
+    const black = separated(mixed);
+    expect(Math.round(black.get('Black')!.at(30, 54) * 100)).toBe(100);
+    expect(black.get('Cyan')!.at(30, 54)).toBe(0);
   });
-  it('refuses what is no resolution, or more pixels than a machine can bear', () => {
-    expect(pngSize({ widthMm: 84, heightMm: 84, bleedMm: 0 }, 5)).toMatchObject({ ok: false, problem: { code: 'wrong-dpi' } });
-    expect(pngSize({ widthMm: 84, heightMm: 84, bleedMm: 0 }, Number.NaN)).toMatchObject({ ok: false });
-    const large = pngSize({ widthMm: 2000, heightMm: 2000, bleedMm: 0 }, 1200);
-    expect(large).toMatchObject({ ok: false, problem: { code: 'too-many-pixels', message: expect.stringMatching(/Take 139 dpi or less/) } });
-    expect(pngSize({ widthMm: 2000, heightMm: 2000, bleedMm: 0 }, 139).ok).toBe(true);
-    expect(() => withDpi(new Uint8Array([1, 2, 3]), 300)).toThrow(RangeError);
+  it('takes no more ink than the process holds, stands once in the file, and makes the same bytes', async () => {
+    const drawing = drawPiece({ ...of(pictureOf(bytes, PX), pictureOf(bytes, PX, { id: 'again', centre: { x: 20, y: 20 } })), process: { ...piece([]).process, mostInk: 200 } }, await faces(), pictures);
+    const file = join(folder, 'twice.pdf');
+    writeFileSync(file, await pdfOf(drawing));
+    expect(execFileSync('pdfimages', ['-list', file], { encoding: 'utf8' }).match(/ cmyk /g)).toHaveLength(2);
+    expect(execFileSync('qpdf', ['--qdf', '--object-streams=disable', file, '-'], { encoding: 'latin1', maxBuffer: 1e8 }).match(/\/Subtype \/Image/g)).toHaveLength(2);
+    const plates = separated(file);
+    expect(['Cyan', 'Magenta', 'Yellow', 'Black'].reduce((sum, name) => sum + plates.get(name)!.at(30, 54) * 100, 0)).toBeLessThanOrEqual(201);
+    expect(Buffer.from(await pdfOf(drawing)).equals(Buffer.from(await pdfOf(drawing)))).toBe(true);
   });
+});
+
+describe('plates of a picture', () => {
+  it('are all four of its colours, or its ink alone, and show what lies on each', async () => {
+    const own = await drawn();
+    expect(platesOf(own).map((plate) => plate.name)).toEqual(['Cyan', 'Magenta', 'Yellow', 'Black']);
+    expect(platesOf(await drawn({ fill: 'spot' })).map((plate) => plate.name)).toEqual(['Slate']);
+    const magenta = await looked(writeSvg(plateDrawing(own, platesOf(own)[1]!)));
+    expect(magenta(30, 30)[0]).toBeLessThan(30);
+    expect(magenta(54, 30)[0]).toBe(255);
+    // On the plate of another ink it is knocked out.
+    const other = plateDrawing(await drawn({}, { ...curve(circle(30)), fill: 'spot' }), { name: 'Slate', of: { spot: 'spot' }, screen: '#000000' });
+    const at = await looked(writeSvg(other));
+    expect([at(30, 30)[0], at(42, 15)[0]]).toEqual([255, 0]);
+  });
+  it('look in the preview of a print as they will in print', async () => {
+    const svg = writePreview(await drawn(), { plate: null, marks: false, lines: false, printed: true, transparent: false, crop: [] });
+    const [, data] = /href="data:image\/png;base64,([^"]+)"/.exec(svg)!;
+    const { data: seen } = PNG.sync.read(Buffer.from(data!, 'base64'));
+    // Red as the profile can print it: (227, 6, 19) or so.
+    expect(seen[0]).toBeGreaterThan(215);
+    expect(seen[2]).toBeGreaterThan(8);
+    expect([...seen.subarray(4 * 60, 4 * 60 + 3)]).toEqual([255, 255, 255]);
+  });
+});
+
+it('a piece file carries its images, and gives them back', () => {
+  const photo = pngOf(3, 2, () => [1, 2, 3, 255]);
+  const p = of(pictureOf(photo, 3));
+  const read = readPieceFile(writePieceFile(p, [], [{ id: imageIdOf(photo), format: 'png', bytes: photo }]));
+  if (!read.ok) throw new Error(read.problem.message);
+  expect(read.value.piece).toEqual(p);
+  expect(Buffer.from(read.value.images.get(imageIdOf(photo))!.bytes).equals(photo)).toBe(true);
 });

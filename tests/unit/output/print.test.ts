@@ -1,27 +1,24 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import UTIF from 'utif2';
 import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
-import { writePdf } from '#core/output/pdf';
 import { plateDrawing, platesOf } from '#core/output/plates';
 import { makeStroke } from '#core/piece/make';
 import { STANDARD_INKS, type Ink } from '#core/piece/inks';
 import { parsePiece } from '#core/piece/read';
 import type { Item, Piece } from '#core/piece/types';
 import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
+import { pdfOf, separated } from '../../support/plates';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-print-'));
 const run = (command: string, ...args: string[]): string => execFileSync(command, args, { encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'] });
-const profile = readFileSync(`${HOME}/profiles/coated.icc`);
 const SPOT = 'Bråss (卍) "7"';
 const INKS: readonly Ink[] = [
   ...STANDARD_INKS, { id: 'spot', name: SPOT, kind: 'spot', cmyk: [0, 30, 80, 10], overprint: false }, { id: 'varnish', name: 'Varnish', kind: 'spot', cmyk: [0, 0, 0, 20], overprint: true },
 ];
 const inked = (items: readonly Item[], changes: Partial<Piece> = {}): Piece => ({ ...piece(items), inks: INKS, ...changes });
-const pdfOf = (drawing: Drawing, marks = false): Promise<Uint8Array> => writePdf(drawing, { marks, profile });
 async function saved(name: string, drawing: Drawing, marks = false): Promise<string> {
   const file = join(folder, `${name}.pdf`);
   writeFileSync(file, await pdfOf(drawing, marks));
@@ -31,24 +28,6 @@ async function demo(name: string): Promise<Drawing> {
   const read = parsePiece(readFileSync(`${HOME}/demo/${name}.json`, 'utf8'));
   if (!read.ok) throw new Error(read.problem.message);
   return drawPiece(read.value, await faces());
-}
-
-const DPI = 72;
-interface Grey { readonly width: number; readonly height: number; readonly at: (xMm: number, yMm: number) => number }
-/** The plates of a PDF as Ghostscript separates them, by name: how much ink lies at a place, 0 to 1. */
-function separated(file: string): Map<string, Grey> {
-  const out = mkdtempSync(join(tmpdir(), 'under-arc-plates-'));
-  run('gs', '-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', `-r${DPI}`, '-sCompression=none', `-sOutputFile=${join(out, 'p.tif')}`, file);
-  return new Map(readdirSync(out).flatMap((name): [string, Grey][] => {
-    const [, plate] = /\((.+)\)\.tif$/.exec(name) ?? [];
-    if (!plate) return [];
-    const bytes = readFileSync(join(out, name));
-    const [page] = UTIF.decode(bytes);
-    UTIF.decodeImage(bytes, page!);
-    const rgba = UTIF.toRGBA8(page!);
-    const { width, height } = page!;
-    return [[plate, { width, height, at: (x, y) => 1 - rgba[4 * (Math.round((y / 25.4) * DPI) * width + Math.round((x / 25.4) * DPI))]! / 255 }]];
-  }));
 }
 
 describe('a PDF for print', () => {

@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Faces } from '#core/drawing/drawPiece';
-import { makeStroke } from '#core/piece/make';
+import { makePicture, makeStroke } from '#core/piece/make';
 import { PROCESSES } from '#core/piece/process';
 import { pieceProblems } from '#core/piece/read';
 import { applySteps } from '#core/piece/steps/index';
-import type { Curve, Item, Lettering, Piece } from '#core/piece/types';
+import type { Curve, Item, Lettering, Picture, Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import { thinnestOf } from '#core/proof/thickness';
 import { shapeFor } from '#core/setting/measure';
@@ -174,5 +174,26 @@ describe('the proof', () => {
 
   it('takes no heed of lettering that is hidden', () => {
     expect(codes(of(ring(), words('OTTER', { hidden: true, anchor: clock(180), size: { by: 'cap', mm: 0.5 } })))).toEqual([]);
+  });
+
+  it('finds pictures with too few pixels for their size, and makes them smaller', () => {
+    const picture = (widthMm: number, changes: Partial<Picture> = {}): Piece => of({ ...makePicture('shore', 'Shore', { imageId: 'a'.repeat(32), widthPx: 400, heightPx: 300 }, { widthMm: 84, heightMm: 84, bleedMm: 0 }), widthMm, ...changes });
+    // 400 pixels are 40.64 mm at 250 an inch.
+    expect(codes(picture(40.6))).toEqual([]);
+    expect(proof(picture(50))).toMatchObject([{ code: 'picture-resolution', itemId: 'shore', message: expect.stringContaining('203 pixels an inch at 50.0 mm') }]);
+    expect((mended(picture(50), 'picture-resolution').items[0] as Picture).widthMm).toBe(40.64);
+    expect(codes(picture(50, { hidden: true }))).toEqual([]);
+    expect(codes({ ...picture(50), process: PROCESSES.screen })).toEqual([]);
+  });
+
+  it('finds pictures whose image is not at hand, and those that end short of the bleed', () => {
+    const p = of(makePicture('shore', 'Shore', { imageId: 'a'.repeat(32), widthPx: 400, heightPx: 300 }, { widthMm: 84, heightMm: 84, bleedMm: 0 }));
+    const found = (absent: string) => proofPiece(p, all, undefined, undefined, new Set([absent])).map((one) => one.code);
+    expect(found('a'.repeat(32))).toEqual(['missing-picture']);
+    expect(found('b'.repeat(32))).toEqual([]);
+    const out = (changes: Partial<Picture>): Piece => ({ ...p, items: [{ ...ring(), shape: circle(20) }, { ...(p.items[0] as Picture), centre: { x: 80, y: 42 }, widthMm: 30, ...changes }] });
+    expect(codes(out({}))).toEqual(['bleed-missing']);
+    // Cut to a curve that ends within the trim it does not cross it.
+    expect(codes(out({ within: 'ring', centre: { x: 66, y: 42 }, widthMm: 40 }))).toEqual([]);
   });
 });

@@ -1,0 +1,81 @@
+import DxfParser from 'dxf-parser';
+import { PNG } from 'pngjs';
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { initWasm, Resvg } from '@resvg/resvg-wasm';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { makeStroke } from '#core/piece/make';
+import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
+import { writeDxf } from '#core/output/dxf';
+import { pngSize, withDpi, writePng, type Rasterise } from '#core/output/png';
+import { flattenedContours, COMMAND } from '#core/type/outline';
+import { circle, curve, faces, lettering, piece } from '../../support/pieces';
+
+let drawing: Drawing;
+beforeAll(async () => {
+  drawing = drawPiece(piece([{ ...curve(circle(30)), fill: 'enamel' }, { ...curve(circle(20), 'inner ring'), stroke: makeStroke('rust', 0.5) }, lettering('TIDE', { fill: 'brass' })]), await faces());
+  await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
+});
+const rasterise: Rasterise = async (svg, value) => new Resvg(svg, { fitTo: { mode: 'width', value } }).render().asPng();
+
+describe('DXF', () => {
+  const read = (text: string) => new DxfParser().parseSync(text)!;
+  const vertices = (text: string, layer: string) => read(text).entities.filter((one) => one.layer === layer).map((one: any) => one.vertices as { x: number; y: number }[]);
+
+  it('has every contour as a closed polyline in mm, a layer an item, y upwards', () => {
+    const text = writeDxf(drawing);
+    const { entities, header } = read(text);
+    expect(header['$INSUNITS']).toBe(4);
+    expect([...new Set(entities.map((one) => one.layer))]).toEqual(['ring', 'inner_ring', 'words']);
+    expect(entities.every((one: any) => one.type === 'LWPOLYLINE' && one.shape)).toBe(true);
+    // T, I and E have one contour each in this face, D two.
+    const words = vertices(text, 'words').flat();
+    // Words at the top of the sheet lie high up: y is counted from its lower edge.
+    expect(Math.min(...words.map(({ y }) => y))).toBeGreaterThan(84 - 42 + 25);
+  });
+  it('keeps within its tolerance, and takes fewer points where more is allowed', () => {
+    for (const tolerance of [0.002, 0.01, 0.2]) {
+      const [ring] = vertices(writeDxf(drawing, tolerance), 'ring');
+      const chords = ring!.map((a, i) => { const b = ring![(i + 1) % ring!.length]!; return Math.hypot((a.x + b.x) / 2 - 42, (a.y + b.y) / 2 - 42); });
+      expect(30 - Math.min(...chords)).toBeLessThanOrEqual(tolerance);
+      for (const { x, y } of ring!) expect(Math.hypot(x - 42, y - 42)).toBeCloseTo(30, 3);
+    }
+    expect(writeDxf(drawing, 0.2).length).toBeLessThan(writeDxf(drawing, 0.002).length / 2);
+    expect(writeDxf(drawing)).toBe(writeDxf(drawing));
+  });
+  it('leaves open what is open', () => {
+    const { move, line, close } = COMMAND;
+    const contours = flattenedContours({ commands: Uint8Array.from([move, line, move, line, line, close, move, line]), coords: Float64Array.from([0, 0, 1, 0, 5, 5, 6, 5, 6, 6, 9, 9, 8, 8]) }, 0.1);
+    expect(contours.map(({ points, closed }) => [points.length / 2, closed])).toEqual([[2, false], [3, true], [2, false]]);
+  });
+});
+
+describe('PNG', () => {
+  const make = async (dpi: number, transparent: boolean) => {
+    const file = await writePng(drawing, { dpi, transparent }, rasterise);
+    if (!file.ok) throw new Error(file.problem.message);
+    return file.value;
+  };
+  it('has the size of the sheet at its resolution, which is written in', async () => {
+    const bytes = Buffer.from(await make(254, false));
+    const { width, height, data } = PNG.sync.read(bytes);
+    expect([width, height]).toEqual([840, 840]);
+    // 254 pixels an inch are 10,000 a metre.
+    const at = bytes.indexOf('pHYs');
+    expect([bytes.readUInt32BE(at + 4), bytes.readUInt32BE(at + 8), bytes[at + 12]]).toEqual([10_000, 10_000, 1]);
+    const colour = (x: number, y: number) => [...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
+    expect([colour(2, 2), colour(420, 420)]).toEqual([[255, 255, 255, 255], [0x0d, 0x6b, 0x6b, 255]]);
+  });
+  it('leaves the paper out when asked to', async () => {
+    const { data } = PNG.sync.read(Buffer.from(await make(100, true)));
+    expect(data[3]).toBe(0);
+  });
+  it('refuses what is no resolution, or more pixels than a machine can bear', () => {
+    expect(pngSize({ widthMm: 84, heightMm: 84, bleedMm: 0 }, 5)).toMatchObject({ ok: false, problem: { code: 'wrong-dpi' } });
+    expect(pngSize({ widthMm: 84, heightMm: 84, bleedMm: 0 }, Number.NaN)).toMatchObject({ ok: false });
+    const large = pngSize({ widthMm: 2000, heightMm: 2000, bleedMm: 0 }, 1200);
+    expect(large).toMatchObject({ ok: false, problem: { code: 'too-many-pixels', message: expect.stringMatching(/Take 139 dpi or less/) } });
+    expect(pngSize({ widthMm: 2000, heightMm: 2000, bleedMm: 0 }, 139).ok).toBe(true);
+    expect(() => withDpi(new Uint8Array([1, 2, 3]), 300)).toThrow(RangeError);
+  });
+});
