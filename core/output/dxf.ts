@@ -1,6 +1,7 @@
-import { DxfWriter, LWPolylineFlags, point2d, TrueColor, Units } from '@tarikjabiri/dxf';
+import { DxfWriter, LWPolylineFlags, point2d, Units } from '@tarikjabiri/dxf';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
 import type { Paint, Sink } from '../drawing/sink';
+import { asR2000, colourNumber } from './dxfR2000';
 import { COMMAND, flattenedContours, type Contour } from '../type/outline';
 
 /** How far polylines may be from the curves they stand for, mm, when nothing else is asked. */
@@ -34,9 +35,10 @@ const layerName = (id: string): string => id.replace(/[^A-Za-z0-9_-]/g, '_').sli
 const rounded = (value: number): number => Math.round(value * 1e4) / 1e4 || 0;
 
 /**
- * Writes a drawing as DXF (R2007, millimetres, y upwards, its origin at the lower left corner of the sheet) for plotters and
- * engravers: every contour a polyline, every item of the piece a layer of its own, in its screen colour. Strokes are given
- * by their middle, since a tool has a width of its own. The same drawing gives the same text.
+ * Writes a drawing as DXF (R2000, millimetres, y upwards, its origin at the lower left corner of the sheet) for plotters and
+ * engravers: every contour a polyline, every item of the piece a layer of its own, in the colour of the index that comes
+ * nearest to its screen colour. Strokes are given by their middle, since a tool has a width of its own; pictures are left
+ * out. The same drawing gives the same text.
  *
  * @param toleranceMm how far the polylines may be from the curves, 0.001 to 1 mm
  */
@@ -48,11 +50,11 @@ export function writeDxf(drawing: Drawing, toleranceMm = DXF_TOLERANCE_MM): stri
     const layer = layerName(id);
     dxf.addLayer(layer, 7, 'CONTINUOUS');
     dxf.setCurrentLayerName(layer);
-    const trueColor = String(TrueColor.fromHex(((fill ?? stroke?.ink)?.screen ?? '#000000').slice(1)));
+    const number = colourNumber((fill ?? stroke?.ink)?.screen ?? '#000000');
     for (const { points, closed } of contours) {
       const places = Array.from({ length: points.length / 2 }, (_, i) => ({ point: point2d(rounded(points[2 * i]!), rounded(heightMm - points[2 * i + 1]!)) }));
-      if (places.length > 1) dxf.addLWPolyline(places, { trueColor, flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None });
+      if (places.length > 1) dxf.addLWPolyline(places, { colorNumber: number, flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None });
     }
   }));
-  return dxf.stringify();
+  return asR2000(dxf.stringify());
 }

@@ -7,6 +7,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { makeStroke } from '#core/piece/make';
 import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import { writeDxf } from '#core/output/dxf';
+import { colourNumber } from '#core/output/dxfR2000';
 import { pngSize, withDpi, writePng, type Rasterise } from '#core/output/png';
 import { flattenedContours, COMMAND } from '#core/type/outline';
 import { circle, curve, faces, lettering, piece } from '../../support/pieces';
@@ -26,6 +27,10 @@ describe('DXF', () => {
     const text = writeDxf(drawing);
     const { entities, header } = read(text);
     expect(header['$INSUNITS']).toBe(4);
+    expect(header['$ACADVER']).toBe('AC1015');
+    // True colours came after R2000, and so did the visual styles of views.
+    expect(text).not.toMatch(/\n *(420|348)\n/);
+    expect([...new Set(entities.map((one: any) => one.colorIndex))]).toEqual(['enamel', 'rust', 'brass'].map((id) => colourNumber(drawing.inks.find((ink) => ink.id === id)!.screen)));
     expect([...new Set(entities.map((one) => one.layer))]).toEqual(['ring', 'inner_ring', 'words']);
     expect(entities.every((one: any) => one.type === 'LWPOLYLINE' && one.shape)).toBe(true);
     // T, I and E have one contour each in this face, D two.
@@ -42,6 +47,9 @@ describe('DXF', () => {
     }
     expect(writeDxf(drawing, 0.2).length).toBeLessThan(writeDxf(drawing, 0.002).length / 2);
     expect(writeDxf(drawing)).toBe(writeDxf(drawing));
+  });
+  it('knows the colours of the index', () => {
+    expect(['#ff0000', '#ffff00', '#00ff00', '#0000ff', '#000000', '#ffffff', '#ff7f7f', '#a50000', '#ff7f00', '#00264c'].map(colourNumber)).toEqual([1, 2, 3, 5, 7, 255, 11, 12, 30, 156]);
   });
   it('leaves open what is open', () => {
     const { move, line, close } = COMMAND;
