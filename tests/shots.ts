@@ -15,6 +15,8 @@ const open = (name: string) => bench.open(pieces.find((one: { name: string }) =>
 
 await page.goto(server.base);
 await page.getByText('Ottermere roundel').waitFor();
+// The server draws each piece when it is first asked for.
+await page.waitForFunction(() => [...document.images].every((image) => image.complete && image.naturalWidth > 0));
 await shot('shelf');
 await open('Ottermere roundel');
 await page.getByRole('button', { name: /^OTTERMERE LIGHT/ }).click();
