@@ -1,4 +1,3 @@
-import { encodeBase64 } from '../ink/decodeTable';
 import type { Picture } from '../piece/types';
 import type { Problem } from '../result';
 import type { DrawnInk, Sink } from './sink';
@@ -64,11 +63,3 @@ export const pictureDpi = ({ widthPx, widthMm }: Pick<Picture, 'widthPx' | 'widt
 /** What to say of a picture whose image is not at hand. */
 export const missingPicture = ({ id, name }: Picture): Problem =>
   ({ code: 'missing-picture', field: id, value: name, message: `The picture “${name}” is not at hand. Delete it, or bring it in anew.` });
-
-const uris = new WeakMap<PictureFile, string>();
-/** An image as a data URI (RFC 2397). */
-export function pictureUri(file: PictureFile): string {
-  let uri = uris.get(file);
-  if (!uri) uris.set(file, (uri = `data:image/${file.format};base64,${encodeBase64(file.bytes)}`));
-  return uri;
-}

@@ -11,14 +11,3 @@ export function decodeTable(text: string): Uint8Array {
   }
   return bytes;
 }
-
-/** Bytes as base64 (RFC 4648). */
-export function encodeBase64(bytes: Uint8Array): string {
-  const parts: string[] = [];
-  for (let from = 0; from < bytes.length; from += 3) {
-    const word = (bytes[from]! << 16) | ((bytes[from + 1] ?? 0) << 8) | (bytes[from + 2] ?? 0);
-    const left = bytes.length - from;
-    parts.push(ALPHABET[word >> 18]! + ALPHABET[(word >> 12) & 63]! + (left > 1 ? ALPHABET[(word >> 6) & 63]! : '=') + (left > 2 ? ALPHABET[word & 63]! : '='));
-  }
-  return parts.join('');
-}

@@ -1,7 +1,15 @@
 import { encode } from 'fast-png';
-import { pictureUri, type PaintedPicture, type PictureFile } from '../drawing/pictures';
-import { encodeBase64 } from '../ink/decodeTable';
+import type { PaintedPicture, PictureFile } from '../drawing/pictures';
 import { asPrinted, opacityOf, separate, tintOf } from '../ink/separate';
+import { dataUri } from './base64';
+
+const uris = new WeakMap<PictureFile, string>();
+/** The image of a picture as it came, as a data URI. */
+export function pictureUri(file: PictureFile): string {
+  let uri = uris.get(file);
+  if (!uri) uris.set(file, (uri = dataUri(`image/${file.format}`, file.bytes)));
+  return uri;
+}
 
 /** Draws an SVG of a size in pixels: red, green, blue and opacity of each, the colours multiplied by it. */
 export type RenderPixels = (svg: string) => Promise<Uint8Array>;
@@ -14,9 +22,10 @@ export async function decodePicture(file: PictureFile, render: RenderPixels): Pr
   const { widthPx: w, heightPx: h } = file;
   const size = `width="${w}" height="${h}"`;
   const pixels = await render(`<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 0 ${w} ${h}"><image ${size} image-rendering="optimizeSpeed" preserveAspectRatio="none" href="${pictureUri(file)}"/></svg>`);
-  // What cannot be decoded is left out of the drawing: nothing is there.
-  if (pixels.length !== w * h * 4 || (file.format === 'jpeg' && pixels[3] === 0)) return null;
+  if (pixels.length !== w * h * 4) return null;
   const rgba = new Uint8Array(pixels);
+  // What cannot be decoded is left out of a drawing: then nothing is there.
+  if (!rgba.some((value) => value !== 0)) return null;
   for (let i = 0; i < rgba.length; i += 4) {
     const opacity = rgba[i + 3]!;
     if (opacity > 0 && opacity < 255) for (let channel = 0; channel < 3; channel++) rgba[i + channel] = Math.min(255, Math.round((rgba[i + channel]! * 255) / opacity));
@@ -75,7 +84,7 @@ function remembered(file: PictureFile, key: string, make: (small: ReturnType<typ
   let known = shown.get(file);
   if (!known) shown.set(file, (known = new Map()));
   let uri = known.get(key);
-  if (!uri) known.set(key, (uri = `data:image/png;base64,${encodeBase64(encode({ ...make(smaller(file, rgbaOf(file))), depth: 8 }))}`));
+  if (!uri) known.set(key, (uri = dataUri('image/png', encode({ ...make(smaller(file, rgbaOf(file))), depth: 8 }))));
   return uri;
 }
 

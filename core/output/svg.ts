@@ -1,9 +1,9 @@
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
-import { pictureUri, type PaintedPicture, type PictureFrame } from '../drawing/pictures';
+import type { PaintedPicture, PictureFrame } from '../drawing/pictures';
 import type { DrawnInk, Paint, Sink } from '../drawing/sink';
 import { fromHex } from '../ink/colour';
 import { LUMA } from '../ink/separate';
-import { plateUri, printedUri } from './pictures';
+import { pictureUri, plateUri, printedUri } from './pictures';
 import { TextBuffer } from './textBuffer';
 
 const [M, L, Q, C, Z, SPACE] = [77, 76, 81, 67, 90, 32];
@@ -78,14 +78,28 @@ export function inkMatrix(ink: DrawnInk, paper: string): string {
 class ElementSink extends PathDataSink {
   readonly elements: string[] = [];
 
-  constructor(private readonly drawing: Drawing, decimals: number) { super(decimals); }
+  /** Images by what they show, and those that are shown more than once. */
+  private readonly images = new Map<string, string>();
+  private readonly repeated: ReadonlySet<string>;
+
+  constructor(private readonly drawing: Drawing, decimals: number) {
+    super(decimals);
+    const all = drawing.paths.flatMap(({ picture }) => (picture ? [picture.imageId] : []));
+    this.repeated = new Set(all.filter((one, i) => all.indexOf(one) !== i));
+  }
 
   picture({ imageId, ink, channel, printed, mostInk, widthPx, heightPx }: PaintedPicture, { x, y, acrossX, acrossY, downX, downY }: PictureFrame, within: ((sink: Sink) => void) | null, id: string): void {
     const file = this.drawing.pictures.get(imageId)!;
     const name = escape(id);
     const place = [acrossX / widthPx, acrossY / widthPx, downX / heightPx, downY / heightPx, x, y].map((value) => Number(value.toFixed(9))).join(' ');
     const uri = channel !== undefined ? plateUri(file, channel, mostInk) : printed && !ink ? printedUri(file, mostInk) : pictureUri(file);
-    const image = `<image id="${name}"${ink ? ` class="fill-${escape(ink.id)}" filter="url(#${name}.ink)"` : ''} width="${widthPx}" height="${heightPx}" preserveAspectRatio="none" transform="matrix(${place})" href="${uri}"/>`;
+    const placed = `${ink ? ` class="fill-${escape(ink.id)}" filter="url(#${name}.ink)"` : ''} transform="matrix(${place})"`;
+    const shown = `width="${widthPx}" height="${heightPx}" preserveAspectRatio="none" href="${uri}"`;
+    const known = this.images.get(uri);
+    // On a sheet of copies the bytes stand there once.
+    const image = !this.repeated.has(imageId) ? `<image id="${name}"${placed} ${shown}/>`
+      : `${known ? '' : `<defs><image id="${name}.image" ${shown}/></defs>`}<use id="${name}"${placed} href="#${known ?? `${name}.image`}"/>`;
+    if (!known) this.images.set(uri, `${name}.image`);
     const filter = ink ? `<filter id="${name}.ink" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feColorMatrix values="${inkMatrix(ink, this.drawing.paper)}"/></filter>` : '';
     if (!within) { this.elements.push(filter + image); return; }
     this.clear();

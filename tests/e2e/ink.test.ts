@@ -162,6 +162,13 @@ describe('ink on the bench', () => {
     expect(await picture()).toMatchObject({ name: 'shore', widthPx: 300, widthMm: 25.4, fill: null, centre: { x: 42, y: 42 } });
     const panel = on.page.getByRole('region', { name: 'Picture' });
     await panel.getByText('300 pixels an inch at this size', { exact: true }).waitFor();
+    // A corner is dragged twice as far from the middle; minus makes it a little smaller.
+    await on.bench.drag([54.7, 54.7], [67.4, 67.4]);
+    expect((await picture()).widthMm).toBeCloseTo(50.8, 0);
+    const wide = (await picture()).widthMm;
+    await on.page.getByRole('button', { name: /^Picture shore/ }).press('-');
+    await on.bench.kept();
+    expect((await picture()).widthMm).toBeCloseTo(wide / 1.02, 2);
     await on.bench.type('Width of the picture', '50');
     await panel.getByText('152 pixels an inch at this size; 250 are wanted').waitFor();
     await on.bench.drag([42, 42], [50, 42]);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useTracing } from '~/composables/useTracing';
+import { usePictures } from '~/composables/usePictures';
 import { useView, type Tool } from '~/stores/view';
 
 /** The ways to add a curve, and the tool that sets lettering. */
@@ -20,7 +20,7 @@ const CURVES: readonly { tool: Tool; name: string; path: string; title?: string 
   { tool: 'sketch', name: 'Sketch', path: 'M3 14c1.500-2 2.500 2 4 0s2-5 3.500-3 1 5 3 4 1.500-6 3.500-5 1.500 4 4 2' },
 ];
 const bringing = ref(false);
-const { busy, bring } = useTracing();
+const { busy, bring } = usePictures();
 const pictureInput = useTemplateRef<HTMLInputElement>('pictureInput');
 function onPicture(event: Event): void {
   const input = event.target as HTMLInputElement;

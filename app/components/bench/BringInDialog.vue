@@ -8,7 +8,7 @@ import { tracePath } from '#core/drawing/tracePath';
 import { extentOf, middleOf } from '#core/geometry/extent';
 import { freeName, makeCurve } from '#core/piece/make';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
-import { useTracing } from '~/composables/useTracing';
+import { usePictures } from '~/composables/usePictures';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { checkHead, type PictureUse } from '~/utils/bringPicture';
@@ -27,7 +27,7 @@ const problem = ref('');
 const title = ref('Art');
 /** A picture that was chosen, with its pixels counted. */
 const picture = shallowRef<{ readonly file: File; readonly url: string; readonly width: number; readonly height: number } | null>(null);
-const { busy, bring } = useTracing();
+const { busy, bring } = usePictures();
 
 watch(open, (now) => { clear(); if (now) problem.value = ''; });
 function clear(): void {

@@ -2,14 +2,18 @@
 import { nanoid } from 'nanoid';
 import { artSize } from '#core/drawing/bringArt';
 import { isArt, isPicture, type Art, type Picture } from '#core/piece/types';
+import { LIMITS } from '#core/piece/limits';
 import { startDrag } from '~/composables/useDrag';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
-/** The box of brought-in art or a picture, to take hold of it: dragged, and moved by the arrow keys. */
+/** The box of brought-in art or a picture, to take hold of it: dragged, moved by the arrow keys, scaled by its corners. */
 const emit = defineEmits<{ remove: [id: string] }>();
 const store = usePiece();
 const view = useView();
+/** How much larger plus makes it. */
+const LARGER = 1.02;
+const CORNERS = [[-1, -1], [1, -1], [1, 1], [-1, 1]] as const;
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 type Placed = Art | Picture;
@@ -36,6 +40,21 @@ function onDown(event: PointerEvent, art: Placed): void {
     store.set(`Move ${word(art)}`, art.id, ['centre'], { x: round(art.centre.x + (next.clientX - from.x) / view.scale), y: round(art.centre.y + (next.clientY - from.y) / view.scale) }, gesture);
   } });
 }
+/** The same thing at another share of its size, about its middle. */
+function scaled(label: string, art: Placed, by: number, gesture?: string): void {
+  if (art.type === 'picture') { store.set(label, art.id, ['widthMm'], held(art.widthMm * by, LIMITS.lengthMm), gesture); return; }
+  store.set(label, art.id, ['scale'], Math.min(Math.max(art.scale * by, LIMITS.artScale.min), LIMITS.artScale.max), gesture);
+}
+const held = (mm: number, { min, max }: { min: number; max: number }): number => Math.min(Math.max(round(mm), min), max);
+/** A corner is dragged towards the middle or away from it. */
+function onCorner(event: PointerEvent, art: Placed, at: { x: number; y: number }): void {
+  if (event.button !== 0) return;
+  event.stopPropagation();
+  const gesture = nanoid(8), box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+  const far = (x: number, y: number): number => Math.max(Math.hypot(x - box.left - at.x, y - box.top - at.y), 1);
+  const from = far(event.clientX, event.clientY);
+  startDrag(event, { move: (next) => { scaled(`Size of ${word(art)}`, art, far(next.clientX, next.clientY) / from, gesture); } });
+}
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 function onKey(event: KeyboardEvent, art: Placed): void {
   const arrow = ARROWS[event.key];
@@ -43,6 +62,9 @@ function onKey(event: KeyboardEvent, art: Placed): void {
     event.preventDefault();
     const by = event.shiftKey ? 1 : 0.1;
     store.set(`Nudge ${word(art)}`, art.id, ['centre'], { x: round(art.centre.x + arrow[0] * by), y: round(art.centre.y + arrow[1] * by) });
+  } else if ((event.key === '+' || event.key === '-') && !art.locked) {
+    event.preventDefault();
+    scaled(`Size of ${word(art)}`, art, event.key === '+' ? LARGER : 1 / LARGER);
   } else if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault();
     emit('remove', art.id);
@@ -55,10 +77,15 @@ function onKey(event: KeyboardEvent, art: Placed): void {
 
 <template>
   <g class="grips">
-    <rect
-      v-for="{ art, at, w, h, chosen } in boxes" :key="art.id" class="box" :class="{ chosen }" :x="at.x - w / 2" :y="at.y - h / 2" :width="w" :height="h" :transform="`rotate(${art.turnDeg} ${at.x} ${at.y})`"
-      tabindex="0" role="button" :data-art="art.id" :aria-label="`${isArt(art) ? 'Art' : 'Picture'} ${art.name}. Arrow keys move it.`" @pointerdown="onDown($event, art)" @keydown="onKey($event, art)"
-    />
+    <g v-for="{ art, at, w, h, chosen } in boxes" :key="art.id" :transform="`rotate(${art.turnDeg} ${at.x} ${at.y})`">
+      <rect
+        class="box" :class="{ chosen }" :x="at.x - w / 2" :y="at.y - h / 2" :width="w" :height="h"
+        tabindex="0" role="button" :data-art="art.id" :aria-label="`${isArt(art) ? 'Art' : 'Picture'} ${art.name}. Arrow keys move it, plus and minus change its size.`" @pointerdown="onDown($event, art)" @keydown="onKey($event, art)"
+      />
+      <template v-if="chosen && !art.locked && view.tool === 'pick'">
+        <circle v-for="[x, y] in CORNERS" :key="`${x} ${y}`" class="corner" :class="x === y ? 'falling' : 'rising'" :cx="at.x + (x * w) / 2" :cy="at.y + (y * h) / 2" r="5" :data-corner="`${x} ${y}`" @pointerdown="onCorner($event, art, at)" />
+      </template>
+    </g>
   </g>
 </template>
 
@@ -66,4 +93,7 @@ function onKey(event: KeyboardEvent, art: Placed): void {
 .box { fill: transparent; stroke: none; pointer-events: all; cursor: move; }
 .box:hover { stroke: #0f6b6b55; stroke-width: 1.5; }
 .box.chosen, .box:focus-visible { outline: none; stroke: var(--teal); stroke-width: 1.5; stroke-dasharray: 5 4; }
+.corner { fill: #fff; stroke: var(--teal); stroke-width: 1.5; pointer-events: all; }
+.falling { cursor: nwse-resize; }
+.rising { cursor: nesw-resize; }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isTracing, type Tracing } from '#core/piece/types';
-import { useTracing } from '~/composables/useTracing';
+import { usePictures } from '~/composables/usePictures';
 import { api } from '~/utils/api';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -8,7 +8,7 @@ import { useView } from '~/stores/view';
 /** Pictures to trace, dimmed, under everything that is drawn. */
 const store = usePiece();
 const view = useView();
-const { drag } = useTracing();
+const { drag } = usePictures();
 
 const shown = computed(() => (store.piece?.items ?? []).filter(isTracing).filter((one) => !one.hidden).map((tracing) => {
   const heightMm = (tracing.widthMm * tracing.heightPx) / tracing.widthPx;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE, screenRgb, type Cmyk, type Rgb } from '#core/ink/colour';
-import { decodeTable, encodeBase64 } from '#core/ink/decodeTable';
+import { decodeTable } from '#core/ink/decodeTable';
 import { opacityOf, separate, tintOf } from '#core/ink/separate';
+import { encodeBase64 } from '#core/output/base64';
 import { between, seeded } from '../../support/random';
 
 const pixel = (...rgb: readonly number[]): Uint8Array => Uint8Array.from([...rgb, 255]);

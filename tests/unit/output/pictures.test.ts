@@ -102,6 +102,10 @@ describe('a picture in SVG and PNG', () => {
     const opaque = (xMm: number, yMm: number): number => pixels[4 * (Math.round(yMm * 10) * 2000 + Math.round(xMm * 10)) + 3]!;
     const { x, y } = layout.value.places[0]!;
     expect([opaque(x + 83, y + 40), opaque(x + 85, y + 40)]).toEqual([255, 0]);
+    const second = layout.value.places[1]!;
+    expect([opaque(second.x + 83, second.y + 40), opaque(second.x + 85, second.y + 40)]).toEqual([255, 0]);
+    // Its bytes stand in the file once.
+    expect(writeSvg(sheet).match(/data:image/g)).toHaveLength(1);
     expect(imposed('none', [], layout.value, { widthMm: 200, heightMm: 100, marginMm: 5, gutterMm: 4, nested: false }).pictures.size).toBe(0);
   });
 });

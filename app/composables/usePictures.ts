@@ -10,7 +10,7 @@ import { startDrag } from './useDrag';
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** Pictures, to trace or to print: bringing one in, and moving one to trace on the sheet. */
-export function useTracing() {
+export function usePictures() {
   const store = usePiece();
   const view = useView();
   const busy = ref(false);
