@@ -1,43 +1,49 @@
 import { allNear, CHORD_SHARE, JOIN_SHARE, longest, sample, type Quad } from './joinCurves';
 import { COMMAND, PAIRS, type Outline } from './outline';
 
-/** What becomes a line has its tolerance halved: flat curves may be lines, and points of a straight run left out. */
-const LINE_SHARE = JOIN_SHARE / 2;
 /** Longest run of curves that is tried as one. */
 const LONGEST_RUN = 8;
 
-/** Writes an outline with its lines gathered: a point of a straight run that the chord passes near enough is left out. */
+/** Writes an outline with its lines gathered: what a straight run leads by is left out where its chord passes near enough, and so is the line that closing draws anyway. */
 class Gatherer {
   readonly commands: number[] = [];
   readonly coords: number[] = [];
   private x = 0;
   private y = 0;
+  private startX = 0;
+  private startY = 0;
+  /** Points of the given outline since the last one that was written. */
   private passed: number[] = [];
   constructor(private readonly tolerance: number) {}
 
-  line(x: number, y: number): void {
-    const { passed } = this;
-    if (passed.length > 0) {
-      const near = allNear([...passed], [this.x, this.y, x, y], this.tolerance);
-      if (!near) { this.settle(); this.passed = [x, y]; return; }
-    }
-    passed.push(x, y);
+  /** @param by points of the given outline on the way, the end of the line being the last */
+  line(by: readonly number[]): void {
+    const [x, y] = by.slice(-2) as [number, number];
+    if (this.passed.length > 0 && !allNear([...this.passed, ...by], [this.x, this.y, x, y], this.tolerance)) this.settle();
+    this.passed.push(...by);
   }
 
   private settle(): void {
     if (this.passed.length === 0) return;
     const [x, y] = this.passed.slice(-2) as [number, number];
-    this.commands.push(COMMAND.line);
-    this.coords.push(x, y);
-    this.x = x; this.y = y;
+    this.write(COMMAND.line, [x, y]);
     this.passed = [];
+  }
+
+  private write(command: number, points: readonly number[]): void {
+    this.commands.push(command);
+    this.coords.push(...points);
+    if (points.length > 0) [this.x, this.y] = points.slice(-2) as [number, number];
   }
 
   add(command: number, points: readonly number[]): void {
     this.settle();
-    this.commands.push(command);
-    this.coords.push(...points);
-    if (points.length > 0) [this.x, this.y] = points.slice(-2) as [number, number];
+    if (command === COMMAND.move) [this.startX, this.startY] = points as [number, number];
+    if (command === COMMAND.close && this.commands.at(-1) === COMMAND.line && this.x === this.startX && this.y === this.startY) {
+      this.commands.pop();
+      this.coords.splice(-2);
+    }
+    this.write(command, points);
   }
 }
 
@@ -49,7 +55,7 @@ class Gatherer {
  * @param tolerance greatest deviation either way, in the outline's unit; above 0
  */
 export function simplifyOutline(outline: Outline, tolerance: number): Outline {
-  const near = tolerance * LINE_SHARE;
+  const near = tolerance * JOIN_SHARE;
   const out = new Gatherer(near);
   let run: Quad[] = [];
   let x = 0, y = 0, i = 0;
@@ -58,7 +64,8 @@ export function simplifyOutline(outline: Outline, tolerance: number): Outline {
       const { command, points, taken } = longest(run.slice(from, from + LONGEST_RUN), tolerance);
       const part = run.slice(from, from + taken);
       const { x0, y0 } = part[0]!, { x2, y2 } = part.at(-1)!;
-      if (allNear(sample(part, tolerance * CHORD_SHARE), [x0, y0, x2, y2], near)) out.line(x2, y2);
+      const was = sample(part, tolerance * CHORD_SHARE);
+      if (allNear(was, [x0, y0, x2, y2], near)) out.line(was.slice(2));
       else out.add(command, points);
       from += taken;
     }
@@ -69,7 +76,7 @@ export function simplifyOutline(outline: Outline, tolerance: number): Outline {
     if (command === COMMAND.quad) run.push({ x0: x, y0: y, x1: points[0]!, y1: points[1]!, x2: points[2]!, y2: points[3]! });
     else {
       flush();
-      if (command === COMMAND.line) out.line(points[0]!, points[1]!);
+      if (command === COMMAND.line) out.line(points);
       else out.add(command, points);
     }
     if (points.length > 0) [x, y] = points.slice(-2) as [number, number];
