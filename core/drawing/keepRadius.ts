@@ -33,12 +33,15 @@ function filled(lettering: Lettering, piece: Piece, faces: Faces, baseMm: number
   const { track, face, held } = ground.value;
   const base = baseMm / meanRadius(track);
   const at = (k: number): Track | null => { const made = trackOf(shapeAt(curve.shape, track, k)); return made.ok ? made.value : null; };
-  const start = at(base);
+  // A radius that comes first is looked for from where it is; behind other rules it begins where they are to do.
+  const from = lettering.fit.rules[0]!.by === 'radius' ? 1 : base;
+  const start = at(from);
   if (!start) return null;
   const evenedOn = (on: Track): Evening | null => (lettering.spacing.evenOut === 0 ? null : given ? given.of(lettering) : eveningOf(lettering, on, face, held));
   let evening = evenedOn(start);
-  const first = fillRoom({ lettering, track: start, face, held, evening }, lettering.fit.rules, shapeAt(curve.shape, track, base));
-  let k = first.shape ? base * (trackLength(first.shape) / start.path.lengthMm) : base;
+  const rules = lettering.fit.rules.map((one) => (one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one));
+  const first = fillRoom({ lettering, track: start, face, held, evening }, rules, shapeAt(curve.shape, track, from));
+  let k = first.shape ? from * (trackLength(first.shape) / start.path.lengthMm) : base;
   const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
   const within = (value: number): number => Math.min(Math.max(value, base * rule.least), base * rule.most);
   if (evening && !given && first.shape) {

@@ -27,19 +27,28 @@ const turnBetween = (a: Vec, b: Vec): number => Math.atan2(a.x * b.y - a.y * b.x
 
 interface Corner { readonly s: number; readonly turn: number; readonly before: number; readonly after: number }
 
+const found = new WeakMap<Track, readonly Corner[]>();
+
 /** Corners of a path: where they are, and how much of the path lies before and after each, up to the next. */
-function cornersOf({ path }: Track): Corner[] {
+function cornersOf(track: Track): readonly Corner[] {
+  let corners = found.get(track);
+  if (!corners) found.set(track, (corners = findCorners(track)));
+  return corners;
+}
+
+function findCorners({ path }: Track): Corner[] {
   const { segments, closed } = path.path;
+  const before = (i: number): number => (i > 0 ? i - 1 : closed ? segments.length - 1 : -1);
+  const turns = segments.map((segment, i) => (before(i) >= 0 && segments.length > 1 ? turnBetween(tangentAt(segments[before(i)]!, 1), tangentAt(segment, 0)) : 0));
+  // Most curves are smooth: nothing of them is measured.
+  if (!turns.some((turn) => Math.abs(turn) > LEAST_TURN)) return [];
   const lengths = segments.map((segment) => measurePath({ segments: [segment], closed: false }).lengthMm);
-  const found: Corner[] = [];
   let s = 0;
-  segments.forEach((segment, i) => {
-    const before = i > 0 ? i - 1 : closed ? segments.length - 1 : -1;
-    const turn = before >= 0 && segments.length > 1 ? turnBetween(tangentAt(segments[before]!, 1), tangentAt(segment, 0)) : 0;
-    if (Math.abs(turn) > LEAST_TURN) found.push({ s, turn, before: lengths[before]!, after: lengths[i]! });
+  return turns.flatMap((turn, i) => {
+    const at = s;
     s += lengths[i]!;
+    return Math.abs(turn) > LEAST_TURN ? [{ s: at, turn, before: lengths[before(i)]!, after: lengths[i]! }] : [];
   });
-  return found;
 }
 
 /** What goes round a corner: an arc between straight sides, else a cubic that meets both sides in their direction. */
