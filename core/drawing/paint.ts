@@ -1,7 +1,7 @@
-import { tracePicture, type PaintedPicture } from './pictures';
+import { tracePicture } from './pictures';
 import { asOffset } from './strokePlace';
 import { drawnStroke, inksOf, type Inks } from './inks';
-import type { DrawnInk, Paint, Sink } from './sink';
+import type { DrawnInk, Paint, PaintedPicture, Sink } from './sink';
 import { sweepOf } from './sweep';
 import { traceRegion } from './booleans';
 import { traceLettering, traceOrnaments } from './traceLetters';

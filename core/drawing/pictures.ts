@@ -1,6 +1,6 @@
 import type { Picture } from '../piece/types';
 import type { Problem } from '../result';
-import type { DrawnInk, Sink } from './sink';
+import type { PictureFrame, Sink } from './sink';
 
 export type PictureFormat = 'png' | 'jpeg';
 
@@ -18,21 +18,6 @@ export interface PictureFile {
 export type Pictures = ReadonlyMap<string, PictureFile>;
 export const NO_PICTURES: Pictures = new Map();
 
-/** A picture as it is painted. */
-export interface PaintedPicture {
-  readonly imageId: string;
-  readonly widthPx: number;
-  readonly heightPx: number;
-  /** The one ink of it; null for its own colours. */
-  readonly ink: DrawnInk | null;
-  /** Most ink in all where it is separated, %. */
-  readonly mostInk: number;
-  /** The one process plate that is looked at, for previews. */
-  readonly channel?: 0 | 1 | 2 | 3;
-  /** Whether it is shown as it will look in print. */
-  readonly printed?: boolean;
-}
-
 /** Sends the rectangle of a picture: from its top left corner by the top right one. */
 export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Picture, sink: Sink): void {
   const a = (turnDeg * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
@@ -44,9 +29,6 @@ export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Pi
   sink.lineTo(...corner(-w, h));
   sink.closePath();
 }
-
-/** Where a picture stands: its top left corner, and the ways along its top and down its left side, mm. */
-export interface PictureFrame { readonly x: number; readonly y: number; readonly acrossX: number; readonly acrossY: number; readonly downX: number; readonly downY: number }
 
 /** The frame of a picture from what `tracePicture` sent, wherever it has been moved since. */
 export function frameOfPicture(trace: (sink: Sink) => void): PictureFrame {

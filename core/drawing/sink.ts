@@ -1,6 +1,5 @@
 import type { Ink, Join } from '../piece/inks';
 import type { Outline } from '../type/outline';
-import type { PaintedPicture, PictureFrame } from './pictures';
 
 /**
  * What every writer understands: an outline in mm, then how it is painted. Coordinates arrive unrounded;
@@ -29,6 +28,24 @@ export interface DrawnInk extends Ink {
   /** `#rrggbb`. */
   readonly screen: string;
 }
+
+/** A picture as it is painted. */
+export interface PaintedPicture {
+  readonly imageId: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  /** The one ink of it; null for its own colours. */
+  readonly ink: DrawnInk | null;
+  /** Most ink in all where it is separated, %. */
+  readonly mostInk: number;
+  /** The one process plate that is looked at, for previews. */
+  readonly channel?: 0 | 1 | 2 | 3;
+  /** Whether it is shown as it will look in print. */
+  readonly printed?: boolean;
+}
+
+/** Where a picture stands: its top left corner, and the ways along its top and down its left side, mm. */
+export interface PictureFrame { readonly x: number; readonly y: number; readonly acrossX: number; readonly acrossY: number; readonly downX: number; readonly downY: number }
 
 export interface DrawnStroke {
   readonly ink: DrawnInk;

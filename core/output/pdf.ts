@@ -1,8 +1,8 @@
 import { PDFArray, PDFDocument, PDFHeader, PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFObject, type PDFRawStream, type PDFRef } from '@cantoo/pdf-lib';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
-import type { PaintedPicture, Pictures } from '../drawing/pictures';
+import type { Pictures } from '../drawing/pictures';
 import { roundCubics } from '../drawing/roundCubics';
-import type { DrawnInk } from '../drawing/sink';
+import type { DrawnInk, PaintedPicture } from '../drawing/sink';
 import type { Sheet } from '../piece/types';
 import { MM_PER_POINT } from '../setting/size';
 import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';

@@ -1,5 +1,4 @@
-import { MITRE_LIMIT, type DrawnInk, type DrawnStroke, type Paint, type Sink } from '../drawing/sink';
-import type { PaintedPicture, PictureFrame } from '../drawing/pictures';
+import { MITRE_LIMIT, type DrawnInk, type DrawnStroke, type Paint, type PaintedPicture, type PictureFrame, type Sink } from '../drawing/sink';
 import { TextBuffer } from './textBuffer';
 
 /** Places after the point in mm: 0.0001 mm. */

@@ -1,5 +1,6 @@
 import { encode } from 'fast-png';
-import type { PaintedPicture, PictureFile } from '../drawing/pictures';
+import type { PictureFile } from '../drawing/pictures';
+import type { PaintedPicture } from '../drawing/sink';
 import { asPrinted, opacityOf, separate, tintOf } from '../ink/separate';
 import { dataUri } from './base64';
 

@@ -1,6 +1,5 @@
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
-import type { PaintedPicture, PictureFrame } from '../drawing/pictures';
-import type { DrawnInk, Paint, Sink } from '../drawing/sink';
+import type { DrawnInk, Paint, PaintedPicture, PictureFrame, Sink } from '../drawing/sink';
 import { fromHex } from '../ink/colour';
 import { LUMA } from '../ink/separate';
 import { pictureUri, plateUri, printedUri } from './pictures';
