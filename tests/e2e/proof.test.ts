@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
+import { fields, pictureOf } from '../support/pictures';
 import { made } from './support';
 import { useBench } from './useBench';
 
@@ -86,5 +87,19 @@ describe('the proof of the roundel', () => {
     });
     console.log('proof of the roundel, ms', ms.map((one) => one.toFixed(0)).join(' '));
     expect([...ms].sort((a, b) => a - b)[2]).toBeLessThan(200);
+  });
+
+  it('finds a picture whose image the server does not have, and none that it has', async () => {
+    const bytes = fields(300);
+    await fetch(`${on.server.base}/api/images`, { method: 'POST', body: new Blob([bytes as Uint8Array<ArrayBuffer>]) });
+    const here = pictureOf(bytes, 300, { widthMm: 20 });
+    await on.bench.open(await made(on.server, piece([here, { ...here, id: 'other', name: 'Elsewhere', imageId: 'f'.repeat(32) }])));
+    await on.page.getByRole('button', { name: 'Proof, 1 remark' }).click();
+    await on.page.getByText('The picture “Elsewhere” is not at hand.').waitFor();
+    expect(await on.page.locator('[data-finding]').evaluateAll((list) => list.map((one) => one.getAttribute('data-finding')))).toEqual(['missing-picture']);
+    // No file is made without it.
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await on.page.getByRole('button', { name: 'Make the PDF for print' }).click();
+    await on.page.getByText(/“Elsewhere” is not at hand/).first().waitFor();
   });
 });
