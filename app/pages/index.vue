@@ -36,8 +36,8 @@ const rename = (piece: PieceSummary, name: string) => attempt(async () => { awai
 const duplicate = (piece: PieceSummary) => attempt(async () => { await api.duplicate(piece.id); await refresh(); });
 const remove = (piece: PieceSummary) => attempt(async () => {
   await api.remove(piece.id);
-  removed.value = piece;
   await refresh();
+  removed.value = piece;
 });
 const bringBack = () => attempt(async () => {
   if (removed.value) await api.restore(removed.value.id);

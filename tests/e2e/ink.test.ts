@@ -126,9 +126,10 @@ describe('ink on the bench', () => {
   });
 
   it('brings in art in its colours: placed by dragging, scaled, cut to a curve', async () => {
-    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 20 20"><rect width="20" height="20" fill="#b4452a"/><circle cx="10" cy="10" r="6" fill="#123456"/></svg>';
+    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 20 20"><rect width="20" height="20" fill="#b4452a"/><circle cx="10" cy="10" r="6" fill="#123456"/><image width="4" height="4" href="data:image/png;base64,AA=="/></svg>';
     await on.page.locator('[data-tool="bring-in"]').click();
     await on.page.locator('[data-bring-in]').setInputFiles({ name: 'lamp.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+    await on.page.getByText('A picture within it is left out: bring it in as a file of its own.').waitFor();
     await on.page.getByRole('button', { name: 'The whole file as art' }).click();
     await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();

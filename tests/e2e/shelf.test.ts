@@ -36,10 +36,10 @@ describe('the shelf', () => {
     await page.getByText('Marmalade jar lid copy').waitFor();
     await page.getByRole('button', { name: 'Delete Marmalade jar lid copy' }).click();
     await page.getByText('was deleted').waitFor();
-    expect(await names()).not.toContain('Marmalade jar lid copy');
+    await expect.poll(names).not.toContain('Marmalade jar lid copy');
     await page.getByRole('button', { name: 'Bring it back' }).click();
     await page.locator('.card .name', { hasText: 'Marmalade jar lid copy' }).waitFor();
-    expect(await names()).toHaveLength(demos.length + 1);
+    await expect.poll(names).toHaveLength(demos.length + 1);
   });
 
   it('opens a piece file, and says what is wrong with one that is not', async () => {

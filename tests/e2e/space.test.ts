@@ -84,7 +84,7 @@ describe('space on the bench', () => {
   });
 
   it('evens out a tight ring, in a worker, and tells the rise', async () => {
-    await on.page.waitForTimeout(250);
+    await on.bench.evened();
     const before = await evenness();
     await on.bench.type('Even out', '100');
     await on.page.waitForFunction((was) => Number(document.querySelector('[data-evenness]')!.textContent!.replace(/\D/g, '')) > was + 5, before);
@@ -93,8 +93,8 @@ describe('space on the bench', () => {
     expect((await on.bench.lettering()).spacing.evenOut).toBe(1);
     // Typed on, the letters that are there keep their places' evening until the new one is there.
     await on.bench.type('Wording', 'OTTERMERES');
-    await on.page.waitForTimeout(600);
-    expect(await evenness()).toBeGreaterThan(80);
+    await on.bench.evened();
+    await expect.poll(evenness).toBeGreaterThan(80);
   });
 
   it('shows the curvature under the letters, its scale in mm, and a part of it closer', async () => {
@@ -105,8 +105,7 @@ describe('space on the bench', () => {
     const width = async () => (await strip().locator('svg.surface').boundingBox())!.width;
     const narrow = await width();
     await strip().getByRole('button', { name: 'Look closer at the strip' }).click();
-    await on.page.waitForTimeout(100);
-    expect(await width()).toBeGreaterThan(narrow * 1.1);
+    await expect.poll(width).toBeGreaterThan(narrow * 1.1);
     await strip().getByRole('button', { name: 'Look at the strip from farther' }).click();
     for (const name of ['gaps', 'clock']) await strip().getByRole('button', { name, exact: true }).click();
   });
@@ -140,9 +139,9 @@ describe('space on the bench', () => {
     const used = async () => (await strip().locator('.summary').textContent())!.match(/[\d.]+/g)!.map(Number);
     for (const words of ['OTTERMERE', 'OTTERMERE HALT', 'SEDGE AND SHORE']) {
       await on.bench.type('Wording', words);
-      await on.page.waitForTimeout(250);
-      const [ink, room] = await used();
-      expect(Math.abs(ink! - room!), words).toBeLessThan(0.06);
+      await on.bench.kept();
+      await on.bench.settle();
+      await expect.poll(async () => { const [ink, room] = await used(); return Math.abs(ink! - room!); }, { message: words }).toBeLessThan(0.06);
     }
     // What the piece says itself stays beneath.
     expect((await on.bench.lettering()).spacing.tracking).toBe(0);
@@ -210,8 +209,7 @@ describe('space on the bench', () => {
       await on.page.locator('.bench').waitFor();
       await on.page.getByRole('button', { name: sign! }).first().waitFor();
       await on.page.getByRole('button', { name: /^OTTERMERE/ }).first().click();
-      await on.page.waitForTimeout(600);
-      expect(await evenness()).toBeGreaterThan(88);
+      await expect.poll(evenness, { timeout: 10_000 }).toBeGreaterThan(88);
       await on.page.getByRole('button', { name: 'Proof, 0 remarks' }).waitFor();
       expect(await on.page.getByText('none closer').count()).toBe(1);
     }

@@ -25,6 +25,8 @@ const found = shallowRef<readonly BroughtIn[]>([]);
 const chosen = ref(new Set<number>());
 const problem = ref('');
 const title = ref('Art');
+/** Pictures of pixels within the SVG, which are left out. */
+const within = ref(0);
 /** A picture that was chosen, with its pixels counted. */
 const picture = shallowRef<{ readonly file: File; readonly url: string; readonly width: number; readonly height: number } | null>(null);
 const { busy, bring } = usePictures();
@@ -50,7 +52,9 @@ async function read(event: Event): Promise<void> {
     if (head.ok) picture.value = { file, url: URL.createObjectURL(file), width: head.value.width, height: head.value.height };
     return;
   }
-  const made = file.size > 20 * 1024 * 1024 ? null : readSvg(await file.text());
+  const text = file.size > 20 * 1024 * 1024 ? null : await file.text();
+  const made = text === null ? null : readSvg(text);
+  within.value = text?.match(/<image[\s/>]/g)?.length ?? 0;
   found.value = made?.ok ? made.value : [];
   chosen.value = new Set(found.value.length > 0 ? [0] : []);
   problem.value = made === null ? 'The file is larger than 20 MB. Remove what is not needed and try again.' : made.ok ? '' : made.problem.message;
@@ -121,7 +125,7 @@ function bringIn(): void {
     <input ref="fileInput" class="visually-hidden" type="file" accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp" aria-label="File to bring in" tabindex="-1" data-bring-in @change="read">
     <p v-if="!problem && found.length === 0 && !picture" class="quiet said">SVG, PNG or JPEG. Outlines of an SVG become curves to set lettering on, or art; pictures are printed, or lie under the sheet to be traced.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-if="found.length > 0" class="quiet said">{{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set lettering on, or take the whole file as art, in its colours.</p>
+    <p v-if="found.length > 0" class="quiet said">{{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set lettering on, or take the whole file as art, in its colours.<template v-if="within > 0"> {{ within === 1 ? 'A picture' : `${within} pictures` }} within it {{ within === 1 ? 'is' : 'are' }} left out: bring {{ within === 1 ? 'it' : 'them' }} in as a file of {{ within === 1 ? 'its' : 'their' }} own.</template></p>
     <template v-if="picture">
       <p class="quiet said">{{ picture.width }} × {{ picture.height }} pixels: {{ sizeAt300 }} at 300 pixels an inch.</p>
       <img class="shown" :src="picture.url" :alt="`The picture ${title}`">
