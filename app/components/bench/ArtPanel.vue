@@ -13,7 +13,7 @@ const size = computed(() => artSize(props.art));
 const scaleTo = (of: 'widthMm' | 'heightMm') => (mm: number, gesture: string) => store.set('Size of art', props.art.id, ['scale'], mm / Math.max(size.value[of], 1e-6), gesture);
 /** The inks of the art, each once: changing one changes it wherever the art has it. */
 const inks = computed(() => [...new Set(props.art.parts.flatMap((part) => [part.fill, part.stroke?.ink ?? null]).filter((ink) => ink !== null))]);
-const reink = (from: InkId) => (to: InkId | null): void => {
+const reink = (from: InkId, to: InkId | null): void => {
   if (to === null) return;
   store.set('Ink of art', props.art.id, ['parts'], props.art.parts.map((part) => ({ ...part, fill: part.fill === from ? to : part.fill, stroke: part.stroke?.ink === from ? { ...part.stroke, ink: to } : part.stroke })));
 };
@@ -27,7 +27,7 @@ const reink = (from: InkId) => (to: InkId | null): void => {
     <div class="row"><span class="label">Height</span><QuantityField label="Height of the art" :model-value="size.heightMm * art.scale" limits="lengthMm" :step="1" :commit="scaleTo('heightMm')" /></div>
     <PlaceFields :item="art" word="art" @remove="emit('remove')">
       <CutToField :item="art" word="art" />
-      <InkField v-for="(ink, n) in inks" :key="ink" always :label="inks.length === 1 ? 'Ink' : `Ink ${n + 1}`" :model-value="ink" @change="reink(ink)" />
+      <InkField v-for="(ink, n) in inks" :key="ink" always :label="inks.length === 1 ? 'Ink' : `Ink ${n + 1}`" :model-value="ink" @change="(to) => reink(ink, to)" />
       <CutsPanel :item="art" />
     </PlaceFields>
   </section>
