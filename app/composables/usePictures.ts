@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { freeName, makePicture, makeTracing } from '#core/piece/make';
-import type { Tracing } from '#core/piece/types';
+import { isLettering, type Piece, type Tracing } from '#core/piece/types';
 import { api, RequestFailed } from '~/utils/api';
 import { bringPicture, type PictureUse } from '~/utils/bringPicture';
 import { usePiece } from '~/stores/piece';
@@ -8,6 +8,12 @@ import { useView } from '~/stores/view';
 import { startDrag } from './useDrag';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
+
+/** Where a new picture goes in the painting order: over discs and the like, beneath the words, which it would hide. */
+function beneathWords({ items }: Piece): number {
+  const first = items.findIndex(isLettering);
+  return first < 0 ? items.length : first;
+}
 
 /** Pictures, to trace or to print: bringing one in, and moving one to trace on the sheet. */
 export function usePictures() {
@@ -27,7 +33,7 @@ export function usePictures() {
       const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Picture';
       const image = { imageId, widthPx, heightPx };
       const item = (use === 'trace' ? makeTracing : makePicture)(nanoid(8), freeName(piece, name), image, piece.sheet);
-      const problem = store.edit(use === 'trace' ? 'Place a picture to trace' : 'Place a picture', [{ kind: 'insert', index: use === 'trace' ? 0 : piece.items.length, item }], undefined, [item.id]);
+      const problem = store.edit(use === 'trace' ? 'Place a picture to trace' : 'Place a picture', [{ kind: 'insert', index: use === 'trace' ? 0 : beneathWords(piece), item }], undefined, [item.id]);
       if (problem) store.news = { kind: 'warning', text: problem.message };
       else if (told) store.news = { kind: 'info', text: told };
       view.tool = 'pick';

@@ -143,6 +143,10 @@ describe('ink on the bench', () => {
     await on.bench.kept();
     const { id } = await art();
     await on.page.locator(`#within-${id} path`).waitFor({ state: 'attached' });
+    await on.page.getByRole('region', { name: 'Art' }).getByRole('button', { name: /^Ink 1:/ }).click();
+    await on.page.locator('.inks:visible [data-ink="enamel"]').click();
+    await on.bench.kept();
+    expect((await art()).parts[0].fill).toBe('enamel');
     await on.page.getByRole('region', { name: 'Art' }).getByRole('button', { name: 'Delete' }).click();
     await on.bench.kept();
     expect(await art()).toBeUndefined();
@@ -160,6 +164,8 @@ describe('ink on the bench', () => {
     await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();
     const picture = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'picture');
+    // Words stay on top of it.
+    expect((await on.bench.piece()).items.findIndex((one: any) => one.type === 'picture')).toBeLessThan((await on.bench.piece()).items.findIndex((one: any) => one.type === 'lettering'));
     expect(await picture()).toMatchObject({ name: 'shore', widthPx: 300, widthMm: 25.4, fill: null, centre: { x: 42, y: 42 } });
     const panel = on.page.getByRole('region', { name: 'Picture' });
     await panel.getByText('300 pixels an inch at this size', { exact: true }).waitFor();
