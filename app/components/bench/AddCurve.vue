@@ -51,7 +51,7 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
     </div>
     <h2>Set lettering</h2>
     <div class="tools">
-      <button type="button" class="wide whole" :aria-pressed="view.tool === 'letter'" @click="choose('letter')">
+      <button type="button" class="wide whole" :aria-pressed="view.tool === 'letter'" @click="view.tool = 'letter'">
         <svg viewBox="0 0 40 22" width="40" height="22" aria-hidden="true">
           <path d="M4 20a18 18 0 0 1 32 0" fill="none" stroke="var(--brass)" stroke-width="1.4" />
           <text x="20" y="10" text-anchor="middle" font-size="10" font-weight="600" fill="currentColor">Ab</text>
