@@ -55,22 +55,15 @@ export const usePiece = defineStore('piece', () => {
   });
   const several = computed(() => (selection.value.length > 1 && piece.value
     ? selection.value.flatMap((one) => findItem(piece.value!, one) ?? []) : []));
-  const selectedOrnaments = computed(() => {
+  /** What is picked, where it is of one kind. */
+  const selectedIf = <T extends Item>(is: (item: Item) => item is T) => computed(() => {
     const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
-    return item && isOrnaments(item) ? item : null;
+    return item && is(item) ? item : null;
   });
-  const selectedTracing = computed(() => {
-    const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
-    return item && isTracing(item) ? item : null;
-  });
-  const selectedArt = computed(() => {
-    const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
-    return item && isArt(item) ? item : null;
-  });
-  const selectedPicture = computed(() => {
-    const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
-    return item && isPicture(item) ? item : null;
-  });
+  const selectedOrnaments = selectedIf(isOrnaments);
+  const selectedTracing = selectedIf(isTracing);
+  const selectedArt = selectedIf(isArt);
+  const selectedPicture = selectedIf(isPicture);
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
   const { evenings, settled } = useEvenings(piece, tracks, () => faces.loaded, finish);

@@ -7,9 +7,17 @@ import { useView } from '~/stores/view';
 /** The curves, each with the lettering set on it nested below. */
 const store = usePiece();
 const view = useView();
-const arts = computed(() => (store.piece?.items ?? []).filter(isArt));
-const pictures = computed(() => (store.piece?.items ?? []).filter(isPicture));
-const tracings = computed(() => (store.piece?.items ?? []).filter(isTracing));
+/** What stands on no curve, by what it is, each with what is said beside its name. */
+const groups = computed(() => {
+  const items = store.piece?.items ?? [];
+  const shown = <T extends { readonly hidden: boolean; readonly id: string; readonly name: string }>(title: string, list: readonly T[], said: (one: T) => string) =>
+    ({ title, rows: list.map((one) => ({ id: one.id, name: one.name, said: one.hidden ? 'hidden' : said(one) })) });
+  return [
+    shown('Art', items.filter(isArt), ({ parts }) => (parts.length === 1 ? 'one shape' : `${parts.length} shapes`)),
+    shown('Pictures', items.filter(isPicture), ({ widthMm }) => `${widthMm.toFixed(1)} mm`),
+    shown('To trace', items.filter(isTracing), ({ strength }) => `${Math.round(strength * 100)} %`),
+  ].filter(({ rows }) => rows.length > 0);
+});
 /** With Shift or Ctrl a click adds to what is picked. */
 const pick = (event: MouseEvent, id: string): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id); else store.select([id]); };
 const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
@@ -32,35 +40,13 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
         <LetteringCard v-for="lettering in store.on(curve.id)" :key="lettering.id" :lettering="lettering" />
       </li>
     </ul>
-    <template v-if="arts.length > 0">
-      <h2 class="below">Art</h2>
+    <template v-for="{ title, rows } in groups" :key="title">
+      <h2 class="below">{{ title }}</h2>
       <ul>
-        <li v-for="one in arts" :key="one.id" :class="{ chosen: store.selectedId === one.id }">
-          <button type="button" class="curve" :aria-pressed="store.selection.includes(one.id)" @click="pick($event, one.id)">
-            <span class="name">{{ one.name }}</span>
-            <span class="quiet">{{ one.hidden ? 'hidden' : one.parts.length === 1 ? 'one shape' : `${one.parts.length} shapes` }}</span>
-          </button>
-        </li>
-      </ul>
-    </template>
-    <template v-if="pictures.length > 0">
-      <h2 class="below">Pictures</h2>
-      <ul>
-        <li v-for="one in pictures" :key="one.id" :class="{ chosen: store.selectedId === one.id }">
-          <button type="button" class="curve" :aria-pressed="store.selection.includes(one.id)" @click="pick($event, one.id)">
-            <span class="name">{{ one.name }}</span>
-            <span class="quiet">{{ one.hidden ? 'hidden' : `${one.widthMm.toFixed(1)} mm` }}</span>
-          </button>
-        </li>
-      </ul>
-    </template>
-    <template v-if="tracings.length > 0">
-      <h2 class="below">To trace</h2>
-      <ul>
-        <li v-for="one in tracings" :key="one.id" :class="{ chosen: store.selectedId === one.id }">
-          <button type="button" class="curve" :aria-pressed="store.selectedId === one.id" @click="store.select([one.id])">
-            <span class="name">{{ one.name }}</span>
-            <span class="quiet">{{ one.hidden ? 'hidden' : `${Math.round(one.strength * 100)} %` }}</span>
+        <li v-for="{ id, name, said } in rows" :key="id" :class="{ chosen: store.selectedId === id }">
+          <button type="button" class="curve" :aria-pressed="store.selection.includes(id)" @click="pick($event, id)">
+            <span class="name">{{ name }}</span>
+            <span class="quiet">{{ said }}</span>
           </button>
         </li>
       </ul>
