@@ -30,6 +30,8 @@ describe('a ring with lettering at the top and at the bottom', () => {
   });
 
   it('gets its words by clicking outside the top and outside the bottom', async () => {
+    // The lettering tool is in hand since the circle was drawn; pressing its button does not take it away.
+    await page.getByRole('button', { name: 'Click at a curve' }).click(); actions++;
     await bench.click(42.5, 11); actions++;
     await page.keyboard.type('OTTERMERE TIDE'); actions++;
     await page.keyboard.press('Enter');
