@@ -90,7 +90,8 @@ export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef
     } finally { busy.value = false; }
   }
 
-  watch([piece, tracks, faces], () => { void work(); });
+  // The sheet first: what is evened out now follows anyway.
+  watch([piece, tracks, faces], () => { afterPaint(() => { void work(); }); });
   /** Whether everything that is to be evened out has been. */
   const settled = computed(() => !busy.value && next() === null);
   return { evenings, settled };

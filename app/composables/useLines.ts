@@ -1,8 +1,10 @@
 import type { MeasuredPath } from '#core/geometry/measuredPath';
 import type { Vec } from '#core/geometry/vec';
-import { parallelPoints } from '#core/setting/guides';
+import { parallelLine } from '#core/setting/guides';
 import { useView } from '~/stores/view';
 
+/** How far a line that is drawn may lie from where it should, px: not to be seen. */
+export const FLAT_PX = 0.05;
 /** Lines kept for one path: those of a few heights as it is looked at now. */
 const KEPT = 24;
 const known = new WeakMap<MeasuredPath, Map<string, string>>();
@@ -29,7 +31,7 @@ export function useLines() {
     let d = lines.get(key);
     if (d === undefined) {
       if (lines.size >= KEPT) lines.clear();
-      lines.set(key, (d = line(parallelPoints(path, 0, path.lengthMm, direction, heightMm))));
+      lines.set(key, (d = line(parallelLine(path, direction, heightMm, FLAT_PX / view.scale))));
     }
     return d;
   }

@@ -94,12 +94,7 @@ export const usePiece = defineStore('piece', () => {
    * The same once the sheet has been painted, for what is beside it: strip, gaps and panels. A keystroke or a drag is on
    * the sheet first; another lettering is shown at once.
    */
-  const shownSetting = shallowRef(selectedSetting.value);
-  let waiting = false;
-  watch(selectedSetting, (now) => {
-    if (now?.lettering.id !== shownSetting.value?.lettering.id) { shownSetting.value = now; return; }
-    if (!waiting) { waiting = true; afterPaint(() => { waiting = false; shownSetting.value = selectedSetting.value; }); }
-  });
+  const shownSetting = useFollowing(() => selectedSetting.value, (now, shown) => now?.lettering.id !== shown?.lettering.id);
   const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
     !isLettering(item) || faces.loaded.has(item.faceId)));
   const { findings, proofRead } = useProof(piece, evenings, computed(() => facesReady.value && settled.value), () => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id));

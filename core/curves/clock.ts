@@ -40,6 +40,16 @@ function samplesOf(track: Track): Float64Array {
 }
 
 /**
+ * A curve scaled about its own centre is seen from there as before: it takes the samples over.
+ *
+ * @param scaled track of the same curve, scaled about the centre of `track`
+ */
+export function sharesClock(track: Track, scaled: Track): void {
+  const angles = sampled.get(track);
+  if (angles && !sampled.has(scaled)) sampled.set(scaled, angles);
+}
+
+/**
  * The fraction of its length at which the ray at a clock angle meets a curve: the farthest from the centre where it
  * meets it more than once; the nearest in angle where it does not at all.
  */
@@ -57,8 +67,8 @@ export function fractionAtClock(track: Track, deg: number): number {
   const off = (u: number): number => wrapHalf(angleAt(track, u) - deg);
   let best: { u: number; far: number } | null = null;
   let nearest = { u: 0, off: Infinity };
-  for (let i = 0; i < SAMPLES; i++) {
-    const a = wrapHalf(angles[i]! - deg), b = wrapHalf(angles[i + 1]! - deg);
+  for (let i = 0, a = wrapHalf(angles[0]! - deg), b = a; i < SAMPLES; i++, a = b) {
+    b = wrapHalf(angles[i + 1]! - deg);
     if (Math.abs(a) < nearest.off) nearest = { u: i / SAMPLES, off: Math.abs(a) };
     if (a * b > 0 || Math.abs(a - b) > 180) continue;
     const u = rootBetween(off, i / SAMPLES, a, (i + 1) / SAMPLES, b, NEAR_U, NEAR_DEG);

@@ -1,8 +1,7 @@
-import { curveKind, trackOf, tracksOf, type Track } from '../curves';
-import { scaleAbout } from '../curves/similarity';
+import { trackOf, tracksOf, type Track } from '../curves';
 import { applySteps, setStep, type Step } from '../piece/steps';
 import { findCurve, isFree, isLettering, type CurveShape, type Lettering, type Piece } from '../piece/types';
-import { fillRoom } from '../setting/fill';
+import { fillRoom, scalingOf } from '../setting/fill';
 import type { Evening } from '../setting/measure';
 import { eveningOf, keptRules } from '../setting/settle';
 import { groundOf, type Evenings, type Faces } from './drawPiece';
@@ -10,6 +9,8 @@ import { groundOf, type Evenings, type Faces } from './drawPiece';
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
 const MEETS_MM = 1e-5;
+/** As near the ink comes to its bookends until evening out, which follows, finishes it. */
+const NEARLY_MM = 0.02;
 /** A curve that is as near as this to the length it should have, mm, is finished. */
 const FINISHED_MM = 1e-4;
 /** How far apart the radii are by which it is told how room grows with the radius. */
@@ -32,36 +33,35 @@ function filled(lettering: Lettering, piece: Piece, faces: Faces, baseMm: number
   if (!ground.ok) return null;
   const { track, face, held } = ground.value;
   const base = baseMm / meanRadius(track);
-  const at = (k: number): Track | null => { const made = trackOf(shapeAt(curve.shape, track, k)); return made.ok ? made.value : null; };
+  const scaled = scalingOf(curve.shape, track);
   // A radius that comes first is looked for from where it is; behind other rules it begins where they are to do.
   const from = lettering.fit.rules[0]!.by === 'radius' ? 1 : base;
-  const start = at(from);
+  const start = scaled(from).track;
   if (!start) return null;
   const evenedOn = (on: Track): Evening | null => (lettering.spacing.evenOut === 0 ? null : given ? given.of(lettering) : eveningOf(lettering, on, face, held));
   let evening = evenedOn(start);
   const rules = lettering.fit.rules.map((one) => (one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one));
-  const first = fillRoom({ lettering, track: start, face, held, evening }, rules, shapeAt(curve.shape, track, from));
-  let k = first.shape ? from * (trackLength(first.shape) / start.path.lengthMm) : base;
+  // What is given is of an earlier state and will be finished: nearly is near enough.
+  const first = fillRoom({ lettering, track: start, face, held, evening }, rules, scaled(from).shape, given && evening ? NEARLY_MM : undefined);
+  if (!first.shape) return { shape: scaled(base).shape, lengthMm: track.path.lengthMm * base };
+  let k = from * (trackLength(first.shape) / start.path.lengthMm);
+  if (!evening || given) return { shape: first.shape, lengthMm: track.path.lengthMm * k };
   const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
   const within = (value: number): number => Math.min(Math.max(value, base * rule.least), base * rule.most);
-  if (evening && !given && first.shape) {
-    // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
-    const left = (on: Track): number => fillRoom({ lettering, track: on, face, held, evening }, keptRules(lettering), null).leftMm;
-    const further = at(k * SLOPE_STEP), here = at(k);
-    const slope = further && here ? (left(further) - left(here)) / (k * (SLOPE_STEP - 1)) : 0;
-    for (let i = 0; i < ROUNDS && slope > 0; i++) {
-      const on = at(k);
-      evening = on && evenedOn(on);
-      const leftMm = on && left(on);
-      if (leftMm === null || !(Math.abs(leftMm) > MEETS_MM)) break;
-      k = within(k - leftMm / slope);
-    }
+  // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
+  const left = (on: Track): number => fillRoom({ lettering, track: on, face, held, evening }, keptRules(lettering), null).leftMm;
+  const further = scaled(k * SLOPE_STEP).track, here = scaled(k).track;
+  const slope = further && here ? (left(further) - left(here)) / (k * (SLOPE_STEP - 1)) : 0;
+  for (let i = 0; i < ROUNDS && slope > 0; i++) {
+    const on = scaled(k).track;
+    evening = on && evenedOn(on);
+    const leftMm = on && left(on);
+    if (leftMm === null || !(Math.abs(leftMm) > MEETS_MM)) break;
+    k = within(k - leftMm / slope);
   }
-  const shape = shapeAt(curve.shape, track, k);
-  return { shape, lengthMm: track.path.lengthMm * k };
+  return { shape: scaled(k).shape, lengthMm: track.path.lengthMm * k };
 }
-const shapeAt = (shape: Parameters<typeof curveKind>[0], track: Track, k: number) => (k === 1 ? shape : curveKind(shape).transform(shape, scaleAbout(track.centre, k)));
-const trackLength = (shape: Parameters<typeof curveKind>[0]): number => { const made = trackOf(shape); return made.ok ? made.value.path.lengthMm : Number.NaN; };
+const trackLength = (shape: CurveShape): number => { const made = trackOf(shape); return made.ok ? made.value.path.lengthMm : Number.NaN; };
 
 /** Whether the size of a lettering's curve is its own to choose: a free curve, and the first that asks for it decides. */
 function decides(lettering: Lettering, piece: Piece): boolean {

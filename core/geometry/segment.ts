@@ -219,3 +219,17 @@ export function smoothTangent(segment: SmoothSegment, t: number): Vec | null {
   length = Math.hypot(d[0]!, d[1]!);
   return length > 0 ? { x: d[0]! / length, y: d[1]! / length } : null;
 }
+
+/** Unit tangent of any segment at t in the direction of travel; to the right where it is a single point. */
+export function tangentAt(segment: Segment, t: number): Vec {
+  if (segment.kind === 'line') {
+    const length = Math.hypot(segment.to.x - segment.from.x, segment.to.y - segment.from.y) || 1;
+    return { x: (segment.to.x - segment.from.x) / length, y: (segment.to.y - segment.from.y) / length };
+  }
+  if (segment.kind === 'arc') {
+    const a = segment.startRad + segment.sweepRad * t;
+    const direction = Math.sign(segment.sweepRad);
+    return { x: -Math.sin(a) * direction, y: Math.cos(a) * direction };
+  }
+  return smoothTangent(segment, t) ?? { x: 1, y: 0 };
+}

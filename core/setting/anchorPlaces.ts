@@ -14,15 +14,18 @@ const HOURS = ['12 o’clock', 'half past 1', '3 o’clock', 'half past 4', '6 o
 
 export const isClosed = (track: Track): boolean => track.path.path.closed;
 
+const ON_OPEN: readonly NamedPlace[] = [
+  { name: 'start of the curve', u: 0 }, { name: 'first quarter', u: 0.25 }, { name: 'middle', u: 0.5 },
+  { name: 'third quarter', u: 0.75 }, { name: 'end of the curve', u: 1 },
+];
+const onClosed = new WeakMap<Track, readonly NamedPlace[]>();
+
 /** The eight clock points of a closed curve; ends, quarters and middle of an open one. */
 export function namedPlaces(track: Track): readonly NamedPlace[] {
-  if (isClosed(track)) {
-    return HOURS.map((name, i) => ({ name, u: fractionAtClock(track, i * 45) }));
-  }
-  return [
-    { name: 'start of the curve', u: 0 }, { name: 'first quarter', u: 0.25 }, { name: 'middle', u: 0.5 },
-    { name: 'third quarter', u: 0.75 }, { name: 'end of the curve', u: 1 },
-  ];
+  if (!isClosed(track)) return ON_OPEN;
+  let places = onClosed.get(track);
+  if (!places) onClosed.set(track, (places = HOURS.map((name, i) => ({ name, u: fractionAtClock(track, i * 45) }))));
+  return places;
 }
 
 /**

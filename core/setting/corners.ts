@@ -1,6 +1,6 @@
 import type { Track } from '../curves/kind';
 import { measurePath } from '../geometry/measuredPath';
-import { endPoint, pointAt, smoothTangent, type Segment } from '../geometry/segment';
+import { endPoint, pointAt, tangentAt, type Segment } from '../geometry/segment';
 import { subPath } from '../geometry/subPath';
 import { distance, type Vec } from '../geometry/vec';
 import { frameAt } from '../geometry/walk';
@@ -8,20 +8,6 @@ import type { Corners } from '../piece/types';
 
 /** A turn of less than this is no corner, radians: half a degree. */
 const LEAST_TURN = Math.PI / 360;
-
-/** Unit tangent of a segment at one of its ends. */
-function tangentAt(segment: Segment, t: 0 | 1): Vec {
-  if (segment.kind === 'line') {
-    const length = distance(segment.from, segment.to) || 1;
-    return { x: (segment.to.x - segment.from.x) / length, y: (segment.to.y - segment.from.y) / length };
-  }
-  if (segment.kind === 'arc') {
-    const a = segment.startRad + segment.sweepRad * t;
-    const direction = Math.sign(segment.sweepRad);
-    return { x: -Math.sin(a) * direction, y: Math.cos(a) * direction };
-  }
-  return smoothTangent(segment, t) ?? { x: 1, y: 0 };
-}
 
 const turnBetween = (a: Vec, b: Vec): number => Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);
 

@@ -1,4 +1,5 @@
 import { curveKind, trackOf, type Track } from '../curves';
+import { sharesClock } from '../curves/clock';
 import { scaleAbout } from '../curves/similarity';
 import type { CurveShape, FitBy, FitRule, Lettering } from '../piece/types';
 import type { Problem } from '../result';
@@ -13,6 +14,9 @@ import { scaledSize } from './size';
 
 /** Ink that ends this near to a bookend meets it, mm. */
 export const MEETS_MM = 1e-4;
+/** How near it is brought, mm. */
+const EXACT_MM = MEETS_MM / 100;
+const SECANTS = 6;
 const ROUNDS = 60;
 /** The first step towards a value, in thousandths of an em for tracking, as shares for the others; the most it grows by; how far past. */
 const FIRST_STEP: Readonly<Record<FitBy, number>> = { tracking: 2, width: 0.01, size: 0.01, radius: 0.01 };
@@ -46,31 +50,56 @@ export function betweenBookends(lettering: Lettering, curveTrack: Track): Letter
   };
 }
 
-/**
- * How much of the room a setting leaves, mm: less than 0 where it is overset. Of several lines the longest counts. On a
- * whole ring the last gap is as wide as tracking makes the others.
- */
-export function roomLeft(set: SetLettering): number {
-  return Math.min(...linesOf(set).map(({ overset, measured, fitted, scaleX }) => {
+/** The room of a setting's line that leaves least of it, and what that line fills, mm. */
+interface Room {
+  readonly roomMm: number;
+  /** What is left over; less than 0 where it is overset. */
+  readonly leftMm: number;
+  /** The room along the curve itself, which grows with the curve; what its height adds stays as it is. */
+  readonly curveMm: number;
+  /** By how much of an em's thousandths what is filled grows, mm. */
+  readonly perTracking: number;
+}
+
+/** Of several lines the longest counts. On a whole ring the last gap is as wide as tracking makes the others. */
+function roomOf(set: SetLettering): Room {
+  return linesOf(set).map(({ overset, measured, fitted, scaleX }): Room => {
     const { startU, endU } = fitted.bookends;
     const whole = set.path.path.closed && (startU === endU || Math.abs(startU - endU) === 1);
-    if (measured.firstInk < 0) return overset.roomMm;
-    if (!whole) return overset.roomMm - overset.inkMm;
+    const { roomMm } = overset;
+    const curveMm = overset.bookendEnd - overset.bookendStart;
     const last = measured.middles.length - 1;
+    const each = (measured.run.face.metrics.upem * scaleX) / 1000;
+    if (measured.firstInk < 0) return { roomMm, curveMm, leftMm: roomMm, perTracking: 0 };
+    if (!whole) return { roomMm, curveMm, leftMm: roomMm - overset.inkMm, perTracking: each * (measured.lastInk - measured.firstInk) };
     const run = measured.middles[last]! + measured.halfAdvances[last]! - measured.middles[0]! + measured.halfAdvances[0]!;
-    return overset.roomMm - run - (fitted.spacing.tracking / 1000) * measured.run.face.metrics.upem * scaleX;
-  }));
+    return { roomMm, curveMm, leftMm: roomMm - run - fitted.spacing.tracking * each, perTracking: each * (last + 1) };
+  }).reduce((least, one) => (one.leftMm < least.leftMm ? one : least));
 }
+
+/** How much of the room a setting leaves, mm: less than 0 where it is overset. */
+export const roomLeft = (set: SetLettering): number => roomOf(set).leftMm;
 
 /** The value of a rule as things are: tracking itself, the others as 1, shares of what they are. */
 export const valueNow = ({ spacing }: Lettering, by: FitBy): number => (by === 'tracking' ? spacing.tracking : 1);
 
-/** Whether a curve can be scaled to fill: one that follows no other, and has a centre to scale about. */
-const scaledTrack = (track: Track, shape: CurveShape | null, k: number): Track | null => {
-  if (!shape) return null;
-  const made = trackOf(curveKind(shape).transform(shape, scaleAbout(track.centre, k)));
-  return made.ok ? made.value : null;
-};
+/** A curve at another size: the shape, and the track that it gives. */
+export interface Scaled { readonly shape: CurveShape; readonly track: Track | null }
+/** A curve at other sizes, as shares of its own: the same share gives the same shape, so that it is measured once. */
+export type Scaling = (share: number) => Scaled;
+export function scalingOf(shape: CurveShape, track: Track): Scaling {
+  const made = new Map<number, Scaled>([[1, { shape, track }]]);
+  return (share) => {
+    const known = made.get(share);
+    if (known) return known;
+    const scaled = curveKind(shape).transform(shape, scaleAbout(track.centre, share));
+    const on = trackOf(scaled);
+    if (on.ok) sharesClock(track, on.value);
+    const one = { shape: scaled, track: on.ok ? on.value : null };
+    made.set(share, one);
+    return one;
+  };
+}
 
 /** A lettering with one rule at a value. A radius changes the curve instead. */
 export function withValue(lettering: Lettering, by: FitBy, value: number): Lettering {
@@ -91,28 +120,62 @@ export interface Filled {
   readonly leftMm: number;
 }
 
+/** What a value of a rule comes to if the curve does not bend the answer: exact on a line and on a circle for most. */
+function straightGuess(by: FitBy, value: number, { roomMm, curveMm, leftMm, perTracking }: Room): number {
+  const filledMm = roomMm - leftMm;
+  switch (by) {
+    case 'tracking': return value + leftMm / perTracking;
+    case 'width': case 'size': return (value * roomMm) / filledMm;
+    case 'radius': return value * (1 - leftMm / curveMm);
+  }
+}
+
+/** A lettering set with one rule at a value; null where it cannot be. The last one is kept. */
+function settingsBy({ lettering, track, face, held, evening }: Filling, { by }: FitRule, scaled: Scaling | null): (value: number) => SetLettering | null {
+  let last = Number.NaN, kept: SetLettering | null = null;
+  return (value) => {
+    if (value === last) return kept;
+    const on = by !== 'radius' ? track : scaled && scaled(value).track;
+    const set = on && setLettering(withValue(lettering, by, value), on, face, held, evening);
+    last = value;
+    return (kept = set?.ok ? set.value : null);
+  };
+}
+
 /**
  * The value of one rule, within its limits, at which a lettering fills its room; the limit that comes nearest where none
- * does. Regula falsi held in a bracket (Illinois), and halving where a value cannot be set at all.
+ * does. From a guess along straight lines by secants; where these do not come to it, regula falsi held in a bracket
+ * (Illinois), and halving where a value cannot be set at all.
  *
- * @param shape of the curve, for the radius; null where it must stay
+ * @param scaled the curve at other sizes, for the radius; null where it must stay
+ * @param meetsMm how near the ink has to come to the bookends
  */
-export function fillBy({ lettering, track, face, held, evening }: Filling, rule: FitRule, shape: CurveShape | null): Filled {
-  const left = (value: number): number => {
-    const on = rule.by === 'radius' ? scaledTrack(track, shape, value) : track;
-    const set = on && setLettering(withValue(lettering, rule.by, value), on, face, held, evening);
-    // What is too large to be set at all is overset without bounds.
-    return set?.ok ? roomLeft(set.value) : -1e6;
-  };
-  const now = Math.min(Math.max(valueNow(lettering, rule.by), rule.least), rule.most);
-  let a = now, fa = left(now);
-  if (Math.abs(fa) < MEETS_MM / 100) return { by: rule.by, value: now, leftMm: fa };
-  // More of anything but the radius takes more room: where there is room, go up, else down. Most values lie near, so
-  // steps grow from a small one, by what is left, until one goes past.
+export const fillBy = (filling: Filling, rule: FitRule, scaled: Scaling | null, meetsMm = EXACT_MM): Filled =>
+  solve(rule, valueNow(filling.lettering, rule.by), settingsBy(filling, rule, scaled), meetsMm);
+
+function solve(rule: FitRule, start: number, setAt: (value: number) => SetLettering | null, meetsMm: number): Filled {
+  const roomAt = (value: number): Room | null => { const set = setAt(value); return set && roomOf(set); };
+  // What is too large to be set at all is overset without bounds.
+  const left = (value: number): number => roomAt(value)?.leftMm ?? -1e6;
+  const now = Math.min(Math.max(start, rule.least), rule.most);
+  const room = roomAt(now);
+  let a = now, fa = room?.leftMm ?? -1e6;
+  if (Math.abs(fa) < meetsMm) return { by: rule.by, value: now, leftMm: fa };
+  // More of anything but the radius takes more room: where there is room, go up, else down.
   const up = rule.by === 'radius' ? fa < 0 : fa > 0;
   const [from, leftFrom, limit] = [a, fa, up ? rule.most : rule.least];
   const within = (value: number): number => (up ? Math.min(value, limit) : Math.max(value, limit));
-  let b = within(from + (up ? 1 : -1) * FIRST_STEP[rule.by]), fb = left(b);
+  const guess = room ? straightGuess(rule.by, now, room) : Number.NaN;
+  // A guess that is not on the way leaves a small first step.
+  let b = (guess - from) * (up ? 1 : -1) > 0 ? within(guess) : within(from + (up ? 1 : -1) * FIRST_STEP[rule.by]), fb = left(b);
+  let [x0, f0, x1, f1] = [a, fa, b, fb];
+  for (let i = 0; i < SECANTS && Math.abs(f1) >= meetsMm && Math.abs(f1) < Math.abs(f0); i++) {
+    const next = x1 - (f1 * (x1 - x0)) / (f1 - f0);
+    if (!((next - from) * (up ? 1 : -1) > 0) || within(next) !== next) break;
+    [x0, f0, x1, f1] = [x1, f1, next, left(next)];
+  }
+  if (Math.abs(f1) < meetsMm) return { by: rule.by, value: x1, leftMm: f1 };
+  // Most values lie near, so steps grow, by what is left, until one goes past.
   while (Math.sign(fb) === Math.sign(fa) && b !== limit) {
     const past = (OVER * fb) / (fa - fb);
     const next = within(b + (b - a) * (past > 1 && past < MOST_GROWTH ? past : past > 0 && past <= 1 ? 1 : MOST_GROWTH));
@@ -125,7 +188,7 @@ export function fillBy({ lettering, track, face, held, evening }: Filling, rule:
     const straight = Math.min(Math.abs(fa), Math.abs(fb)) > 1e5 || i > 30 ? (a + b) / 2 : (a * wb - b * wa) / (wb - wa);
     const c = Number.isFinite(straight) && Math.abs(Math.max(fa, fb)) < 1e5 && Math.min(fa, fb) > -1e5 ? straight : (a + b) / 2;
     const fc = left(c);
-    if (Math.abs(fc) < MEETS_MM / 100 || Math.abs(a - b) < 1e-13) return { by: rule.by, value: c, leftMm: fc };
+    if (Math.abs(fc) < meetsMm || Math.abs(a - b) < 1e-13) return { by: rule.by, value: c, leftMm: fc };
     if (Math.sign(fc) === Math.sign(fa)) {
       a = c; fa = wa = fc;
       if (side === -1) wb /= 2;
@@ -147,6 +210,8 @@ export interface FillResult {
   readonly shape: CurveShape | null;
   readonly steps: readonly Filled[];
   readonly leftMm: number;
+  /** The lettering as it is set then; null where it cannot be. */
+  readonly set: SetLettering | null;
 }
 
 /** Limits so wide that only what the piece format allows counts. */
@@ -158,30 +223,32 @@ export const wideRule = (by: FitBy): FitRule => ({ by, ...WIDE[by] });
 /**
  * Fills the room between the bookends: by the first rule as far as it may go, by the next for what is left.
  * Empty wordings, single letters and filled alignment come back as they are, but for what can still be changed.
+ *
+ * @param meetsMm how near the ink has to come to the bookends
  */
-export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: CurveShape | null): FillResult {
+export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: CurveShape | null, meetsMm = EXACT_MM): FillResult {
   let { lettering, track } = filling;
   lettering = betweenBookends(lettering, track);
   let grown: CurveShape | null = null;
   const steps: Filled[] = [];
-  let leftMm = Number.NaN;
+  let set: SetLettering | null = null;
   for (const rule of rules) {
     if (rule.by === 'radius' && !shape) continue;
-    const made = fillBy({ ...filling, lettering, track }, rule, grown ?? shape);
+    const scaled: Scaling | null = shape && scalingOf(grown ?? shape, track);
+    const setAt = settingsBy({ ...filling, lettering, track }, rule, scaled);
+    const made = solve(rule, valueNow(lettering, rule.by), setAt, meetsMm);
     steps.push(made);
-    leftMm = made.leftMm;
+    set = setAt(made.value);
     if (rule.by === 'radius') {
-      grown = curveKind(shape!).transform(grown ?? shape!, scaleAbout(track.centre, made.value));
-      const on = trackOf(grown);
-      if (on.ok) track = on.value;
+      const at = scaled!(made.value);
+      grown = at.shape;
+      if (at.track) track = at.track;
     } else lettering = withValue(lettering, rule.by, made.value);
-    if (Math.abs(leftMm) < MEETS_MM) break;
+    if (Math.abs(made.leftMm) < Math.max(meetsMm, MEETS_MM)) break;
   }
-  if (steps.length === 0) {
-    const set = setLettering(lettering, track, filling.face, filling.held, filling.evening);
-    if (set.ok) leftMm = roomLeft(set.value);
-  }
-  return { lettering, shape: grown, steps, leftMm };
+  if (steps.length > 0) return { lettering, shape: grown, steps, leftMm: steps.at(-1)!.leftMm, set };
+  const plain = setLettering(lettering, track, filling.face, filling.held, filling.evening);
+  return plain.ok ? { lettering, shape: null, steps, leftMm: roomLeft(plain.value), set: plain.value } : { lettering, shape: null, steps, leftMm: Number.NaN, set: null };
 }
 
 const NAMES: Readonly<Record<FitBy, string>> = { tracking: 'tracking', width: 'the width', size: 'the size', radius: 'the radius' };

@@ -103,21 +103,29 @@ function endsOf(ground: Ground, by: Anchor['by'], shift: number): InkReach {
   };
 }
 
+/** By how much a slope that was seen may differ from the one before. */
+const STEEPER = 4;
+
 /**
- * The shift that brings the wanted part of the line to the anchor. Solved by Newton with the stretch at the anchor as
- * the slope; exact in one step wherever the curvature is constant.
+ * The shift that brings the wanted part of the line to the anchor. Solved by secants from the stretch at the anchor as
+ * the first slope; exact in one step wherever the curvature is constant.
  */
 export function solveAlignment(ground: Ground, align: Exclude<Alignment, 'filled'>, by: Anchor['by']): number {
   const { measured, direction, heightMm } = ground;
   const { firstInk, lastInk, middles } = measured;
   if (firstInk < 0) return 0;
-  const slope = 1 + walkLine(ground, 0)[ROW.curvature]! * direction * heightMm;
+  let slope = 1 + walkLine(ground, 0)[ROW.curvature]! * direction * heightMm;
   const target = direction * ground.anchorDistance;
   let shift = align === 'start' ? -middles[firstInk]! : align === 'end' ? -middles[lastInk]! : -(middles[firstInk]! + middles[lastInk]!) / 2;
+  let before: { readonly shift: number; readonly miss: number } | null = null;
   for (let i = 0; i < 12; i++) {
     const { back, ahead } = endsOf(ground, by, shift);
     const now = align === 'start' ? back : align === 'end' ? ahead : (back + ahead) / 2;
     const miss = target - now;
+    const seen: number = before ? (shift - before.shift) / (before.miss - miss) : Number.NaN;
+    // At a corner places jump: a slope seen across one is no slope.
+    if (seen > slope / STEEPER && seen < slope * STEEPER) slope = seen;
+    before = { shift, miss };
     shift += miss * slope;
     if (Math.abs(miss) < 1e-10) break;
   }

@@ -1,12 +1,15 @@
 import { trackOf } from '../curves';
 import type { Lettering } from '../piece/types';
 import type { Face } from '../type/face';
-import { parallelPoints } from './guides';
+import { parallelLine } from './guides';
 import { setLettering, type SetLettering } from './setLettering';
 import type { Vec } from '../geometry/vec';
 
 /** Size of the picture, in its own mm. */
 export const MEASURED_PICTURE = { width: 96, height: 44 } as const;
+
+/** How far its lines may lie from where they should, mm. */
+const FLAT_MM = 0.01;
 
 /** The person's own first letters on a small arc, the height at which advances are measured, and the ends of the advances there. */
 export interface MeasuredPicture {
@@ -31,5 +34,5 @@ export function measuredPicture(lettering: Lettering, face: Face): MeasuredPictu
   }, track.value, face);
   if (!set.ok) return null;
   const { path, direction, measuredHeightMm } = set.value;
-  return { set: set.value, measured: parallelPoints(path, 0, path.lengthMm, direction, measuredHeightMm), curve: parallelPoints(path, 0, path.lengthMm, direction, 0) };
+  return { set: set.value, measured: parallelLine(path, direction, measuredHeightMm, FLAT_MM), curve: parallelLine(path, direction, 0, FLAT_MM) };
 }

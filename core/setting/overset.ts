@@ -73,14 +73,20 @@ export function measureOverset(given: Given): Overset {
   const over = (mm: number): number => (mm > TOUCH_MM ? mm : 0);
   const beforeMm = whole ? 0 : over(between(inkStart, bookendStart));
   const afterMm = whole ? over(inkMm - ringMm) : over(between(bookendEnd, inkEnd));
-  const letters: number[] = [];
-  if (beforeMm > 0 || afterMm > 0) {
+  const past = (): number[] => {
+    const found: number[] = [];
     const last = whole ? inkStart + path.lengthMm : bookendEnd;
     for (let i = 0; i < letterDistances.length; i++) {
       const { back, ahead } = given.inkOf(i);
       const blank = measured.run.letters[i]!.glyphs.every((glyph) => measured.run.face.bounds(glyph.id) === null);
-      if (!blank && ((beforeMm > 0 && back < bookendStart - TOUCH_MM) || (afterMm > 0 && ahead > last + TOUCH_MM))) letters.push(i);
+      if (!blank && ((beforeMm > 0 && back < bookendStart - TOUCH_MM) || (afterMm > 0 && ahead > last + TOUCH_MM))) found.push(i);
     }
-  }
-  return { inkStart, inkEnd, bookendStart, bookendEnd, inkMm, roomMm, beforeMm, afterMm, letters };
+    return found;
+  };
+  let letters: number[] | null = null;
+  return {
+    inkStart, inkEnd, bookendStart, bookendEnd, inkMm, roomMm, beforeMm, afterMm,
+    // Every letter is measured for it, and filling a room asks for lengths alone: found when it is looked at.
+    get letters() { return letters ??= beforeMm > 0 || afterMm > 0 ? past() : []; },
+  };
 }

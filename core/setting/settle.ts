@@ -1,6 +1,6 @@
 import type { Track } from '../curves/kind';
 import type { FitRule, Lettering } from '../piece/types';
-import type { Problem, Result } from '../result';
+import { ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
 import { evenOut, leastGapProblem } from './evenOut';
 import { betweenBookends, fillProblem, fillRoom } from './fill';
@@ -36,7 +36,8 @@ export function setWith(lettering: Lettering, track: Track, face: Face, held: re
   if (!isKept(lettering) || lettering.wording.trim() === '') return told(setLettering(lettering, track, face, held, evening), lettering, null);
   const filling = { lettering, track, face, held, evening };
   const filled = fillRoom(filling, rules, null);
-  return told(setLettering(filled.lettering, track, face, held, evening), lettering, fillProblem(filling, rules, filled, null));
+  // What cannot be set is set once more, for the reason why.
+  return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening), lettering, fillProblem(filling, rules, filled, null));
 }
 
 /** A lettering set to the end, with what evening out came to. */

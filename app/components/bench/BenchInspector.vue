@@ -9,8 +9,8 @@ const store = usePiece();
 const view = useView();
 const letters = useTemplateRef<{ focus: (at?: number) => void }>('letters');
 /**
- * What the panels below the words are about. While words are typed they follow a frame later, so that a key is on the
- * sheet first; nothing else is changed meanwhile.
+ * What the panels are about, but for the words themselves. While words are typed they follow a frame later, so that a key
+ * is on the sheet first; nothing else is changed meanwhile.
  */
 const lettering = computed(() => {
   const now = store.selectedLettering, shown = store.shownSetting?.lettering;
@@ -29,7 +29,7 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
   <aside class="inspector" aria-label="Inspector">
     <SeveralPanel v-if="store.several.length > 1" :items="store.several" />
     <template v-else-if="store.selectedLettering && lettering && store.selectedCurve">
-      <LettersPanel ref="letters" :key="store.selectedLettering.id" :lettering="store.selectedLettering" />
+      <LettersPanel ref="letters" :key="lettering.id" :lettering="lettering" />
       <PickedLetters v-if="!view.typing" :lettering="store.selectedLettering" />
       <PickedGaps v-if="!view.typing" />
       <SeatPanel v-if="track" :lettering="lettering" :track="track" />
@@ -40,7 +40,7 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
       <CornersPanel v-if="cornered" :lettering="lettering" />
       <InkPanel :item="lettering" />
       <StylesPanel :lettering="lettering" />
-      <LetteringActions :lettering="lettering" @remove="emit('remove', store.selectedLettering.id)" />
+      <LetteringActions :lettering="lettering" @remove="emit('remove', lettering.id)" />
     </template>
     <CurvePanel
       v-else-if="store.selectedCurve" :key="store.selectedCurve.id" :curve="store.selectedCurve"

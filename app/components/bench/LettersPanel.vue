@@ -1,20 +1,15 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
-import { rewordSteps } from '#core/piece/reword';
 import type { LetterCase, Lettering, LetterSize } from '#core/piece/types';
 import { hasSmallCapitals } from '#core/setting/letterCase';
 import { emPt } from '#core/setting/size';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
-import { useView } from '~/stores/view';
 
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 const faces = useFaces();
-const view = useView();
-const field = useTemplateRef<HTMLTextAreaElement>('field');
+const words = useTemplateRef<{ focus: (at?: number) => void }>('words');
 const browsing = ref(false);
-let gesture = '';
 
 const face = computed(() => faces.loaded.get(props.lettering.faceId) ?? null);
 /** What the setting makes of the size; the same letters measured four ways. */
@@ -28,33 +23,6 @@ const missing = computed(() => store.shownSetting?.notes.filter((note) => note.c
 const standsIn = computed(() => face.value?.standsInFor);
 const count = computed(() => [...props.lettering.wording].length);
 const lines = computed(() => props.lettering.wording.split('\n').length);
-
-/** What is picked in the field is picked on the sheet, and the other way round. */
-function tellRange(): void {
-  const { selectionStart: from, selectionEnd: to } = field.value!;
-  if (view.range?.from !== from || view.range.to !== to) view.range = { from, to };
-}
-watch(() => view.range, (range) => {
-  const input = field.value;
-  if (!range || !input || !view.typing || (input.selectionStart === range.from && input.selectionEnd === range.to)) return;
-  input.setSelectionRange(range.from, range.to);
-});
-useEventListener(document, 'selectionchange', () => { if (document.activeElement === field.value) tellRange(); });
-onBeforeUnmount(() => { view.range = null; view.typing = false; });
-
-/** One stay in the field is one gesture. */
-function begin(): void { view.typing = true; gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
-function type(event: Event): void {
-  store.edit('Change wording', rewordSteps(store.piece!, props.lettering, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')), gesture);
-  tellRange();
-}
-function done(): void { view.typing = false; view.range = null; }
-function onEnter(event: KeyboardEvent): void {
-  // Enter is done with the words; Shift and Enter begins another line.
-  if (event.shiftKey) return;
-  event.preventDefault();
-  (event.target as HTMLTextAreaElement).blur();
-}
 const size = (value: LetterSize, gestureId: string) => store.set('Change size', props.lettering.id, ['size'], value, gestureId);
 const set = (label: string, name: keyof Lettering) => (value: unknown, gestureId?: string) => store.set(label, props.lettering.id, [name], value, gestureId);
 const setWidth = (percent: number, gestureId: string) => set('Width', 'width')(percent / 100, gestureId);
@@ -65,22 +33,13 @@ async function setFace(id: string): Promise<void> {
   store.set('Change typeface', props.lettering.id, ['faceId'], id);
 }
 
-/** Begins typing: with everything picked, or with the caret at a place. */
-function focus(at?: number): void {
-  field.value?.focus({ preventScroll: at !== undefined });
-  if (at === undefined) field.value?.select(); else field.value?.setSelectionRange(at, at);
-}
-defineExpose({ focus });
+defineExpose({ focus: (at?: number) => words.value?.focus(at) });
 </script>
 
 <template>
   <section class="section" aria-label="Letters">
     <header><h2>Letters</h2><span class="quiet">{{ count }} {{ count === 1 ? 'character' : 'characters' }}</span></header>
-    <textarea
-      ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
-      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @input="type"
-      @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
-    />
+    <WordingField ref="words" />
     <p v-if="missing" class="note" role="status">{{ missing }}</p>
     <p v-if="standsIn" class="note" role="status">The typeface {{ standsIn }} is not at hand: another stands in. Bring it again, or choose another.</p>
     <div class="row">
@@ -125,9 +84,6 @@ defineExpose({ focus });
 </template>
 
 <style scoped>
-.wording { display: block; width: 100%; field-sizing: content; min-height: 36px; max-height: 150px; padding: 6px 10px; font-size: 17px; line-height: 1.3; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; resize: none; color: var(--ink); }
-.wording:focus { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); outline: none; }
-.wording::placeholder { font-family: var(--ua-type); font-size: 13px; }
 .browse { margin: 8px 0 0 92px; }
 .note { margin-top: 6px; color: var(--rust); font-size: 12px; }
 p.quiet { margin-top: 6px; font-size: 12px; }

@@ -2,8 +2,9 @@
 import { drawn } from '#core/curves/drawn';
 import { trackOf } from '#core/curves/index';
 import type { Vec } from '#core/geometry/vec';
-import { parallelPoints } from '#core/setting/guides';
+import { parallelLine } from '#core/setting/guides';
 import type { CurveShape } from '#core/piece/types';
+import { FLAT_PX } from '~/composables/useLines';
 import type { PointTools } from '~/composables/usePointTools';
 import { useView } from '~/stores/view';
 
@@ -15,7 +16,7 @@ const line = (points: readonly Vec[]): string =>
   points.map((p, i) => { const s = view.toScreen(p); return `${i ? 'L' : 'M'}${s.x.toFixed(1)} ${s.y.toFixed(1)}`; }).join('');
 function pathOf(shape: CurveShape): string {
   const track = trackOf(shape);
-  return track.ok ? line(parallelPoints(track.value.path, 0, track.value.path.lengthMm, 1, 0)) : '';
+  return track.ok ? line(parallelLine(track.value.path, 1, 0, FLAT_PX / view.scale)) : '';
 }
 
 const made = computed(() => {

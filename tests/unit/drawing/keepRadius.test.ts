@@ -1,10 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { drawPiece, settingOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
+import { drawPiece, groundOf, settingOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
 import { finishRadius, keepRadii } from '#core/drawing/keepRadius';
 import { tracksOf } from '#core/curves/index';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findLettering, type CurveShape, type Fit, type Lettering, type Piece } from '#core/piece/types';
 import { roomLeft } from '#core/setting/fill';
+import { eveningOf } from '#core/setting/settle';
 import { circle, curve, faces, lettering, piece, spacing } from '../../support/pieces';
 
 let all: Faces;
@@ -84,6 +85,19 @@ describe('a radius kept such that the words fill their room', () => {
       const whole = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY'));
       const length = (one: Piece): number => { const track = tracksOf(one).get('ring')!; return track.ok ? track.value.path.lengthMm : 0; };
       expect(done.ok && length(done.value)).toBeCloseTo(length(whole), 3);
+    }
+  });
+  it('is near enough for the eye with what evening out was, until it is finished', () => {
+    for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
+      const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
+      const was: Evenings = { of: (one) => { const ground = groundOf(one, tracksOf(p), all); return ground.ok ? eveningOf(words(p), ground.value.track, ground.value.face) : null; } };
+      const made = applySteps(p, keepRadii(p, [setStep(p, 'words', ['wording'], 'OTTERMERE LIGHTS')], all, was));
+      if (!made.ok) throw new Error(made.problem.message);
+      const set = settingOf(words(made.value), tracksOf(made.value), all, was);
+      expect(set.ok && Math.abs(roomLeft(set.value)), shape.kind).toBeLessThan(0.02);
+      const finished = finishRadius(made.value, words(made.value), all)!;
+      const done = applySteps(made.value, [setStep(made.value, 'ring', ['shape'], finished)]);
+      expect(done.ok && Math.abs(left(done.value)), shape.kind).toBeLessThan(0.001);
     }
   });
   it('moves a curve about without changing it, and leaves locked curves and plain edits alone', () => {

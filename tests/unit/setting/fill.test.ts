@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { STANDARD_FIT } from '#core/piece/make';
 import type { CurveShape, FitBy, FitRule, Lettering } from '#core/piece/types';
-import { MEETS_MM, fillBy, fillProblem, fillRoom, roomLeft, wideRule, type Filling } from '#core/setting/fill';
+import { MEETS_MM, fillBy, fillProblem, fillRoom, roomLeft, scalingOf, wideRule, type Filling } from '#core/setting/fill';
 import { setLettering, type SetLettering } from '#core/setting/setLettering';
 import { settle, setWith } from '#core/setting/settle';
 import { evennessOf } from '#core/setting/trueGaps';
@@ -40,7 +40,7 @@ describe('filling in closed form, slabs on a line of 100 mm', () => {
   });
   it('by radius scales the curve', () => {
     const ring = slabs('HHHHH', { anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0.875, endU: 0.125 } });
-    const { value, leftMm } = fillBy(filling(ring, circle(20), plain), wideRule('radius'), circle(20));
+    const { value, leftMm } = fillBy(filling(ring, circle(20), plain), wideRule('radius'), scalingOf(circle(20), track(circle(20))));
     expect(Math.abs(leftMm)).toBeLessThan(MEETS_MM);
     // From middle to middle four advances of 3 mm halfway up the letters; the outer slabs are seen by their lower corners.
     expect(12 / (20 * value + 3.5) + 2 * Math.atan(1 / (20 * value))).toBeCloseTo(Math.PI / 2, 6);

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { rewordSteps } from '#core/piece/reword';
+import { useFaces } from '~/stores/faces';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** The words of the selected lettering, typed. A part of its own, so that a key renders nothing else beside the sheet. */
+const store = usePiece();
+const faces = useFaces();
+const view = useView();
+const field = useTemplateRef<HTMLTextAreaElement>('field');
+const lettering = computed(() => store.selectedLettering);
+let gesture = '';
+
+/** What is picked in the field is picked on the sheet, and the other way round. */
+function tellRange(): void {
+  const { selectionStart: from, selectionEnd: to } = field.value!;
+  if (view.range?.from !== from || view.range.to !== to) view.range = { from, to };
+}
+watch(() => view.range, (range) => {
+  const input = field.value;
+  if (!range || !input || !view.typing || (input.selectionStart === range.from && input.selectionEnd === range.to)) return;
+  input.setSelectionRange(range.from, range.to);
+});
+useEventListener(document, 'selectionchange', () => { if (document.activeElement === field.value) tellRange(); });
+onBeforeUnmount(() => { view.range = null; view.typing = false; });
+
+/** One stay in the field is one gesture. */
+function begin(): void { view.typing = true; gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
+function type(event: Event): void {
+  if (!lettering.value) return;
+  store.edit('Change wording', rewordSteps(store.piece!, lettering.value, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')), gesture);
+  tellRange();
+}
+function done(): void { view.typing = false; view.range = null; }
+function onEnter(event: KeyboardEvent): void {
+  // Enter is done with the words; Shift and Enter begins another line.
+  if (event.shiftKey) return;
+  event.preventDefault();
+  (event.target as HTMLTextAreaElement).blur();
+}
+
+/** Begins typing: with everything picked, or with the caret at a place. */
+function focus(at?: number): void {
+  field.value?.focus({ preventScroll: at !== undefined });
+  if (at === undefined) field.value?.select(); else field.value?.setSelectionRange(at, at);
+}
+defineExpose({ focus });
+</script>
+
+<template>
+  <textarea
+    v-if="lettering" ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
+    :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @input="type"
+    @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
+  />
+</template>
+
+<style scoped>
+.wording { display: block; width: 100%; field-sizing: content; min-height: 36px; max-height: 150px; padding: 6px 10px; font-size: 17px; line-height: 1.3; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; resize: none; color: var(--ink); }
+.wording:focus { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); outline: none; }
+.wording::placeholder { font-family: var(--ua-type); font-size: 13px; }
+</style>
