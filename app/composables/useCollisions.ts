@@ -5,7 +5,7 @@ import { usePiece } from '~/stores/piece';
 export function useCollisions() {
   const store = usePiece();
   const resting = useResting(() => store.selectedSetting);
-  return computed((): readonly Collision[] => {
+  return steadyList((): readonly Collision[] => {
     const set = resting.value;
     // What was found for an earlier state is not shown on this one.
     return set && set === store.selectedSetting ? collisionsOf(set) : [];

@@ -200,7 +200,7 @@ export const usePiece = defineStore('piece', () => {
     if (selectAfter) selection.value = selectAfter;
     return keeper.make({
       entryId: (edited = gesture ?? nanoid(12)), kind: 'do', label, steps, selectionBefore, selectionAfter: selectAfter ?? selectionBefore,
-    });
+    }, next.value);
   }
 
   /**
@@ -213,7 +213,7 @@ export const usePiece = defineStore('piece', () => {
     const { entryId, label, selectionBefore, selectionAfter } = last;
     const steps = [setStep(keeper.piece, curve.id, ['shape'], shape)];
     const next = applySteps(keeper.piece, steps);
-    if (next.ok && !refusal(next.value, steps)) keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter });
+    if (next.ok && !refusal(next.value, steps)) keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter }, next.value);
   }
 
   /** Sets one property of an item, or of the piece itself (id null). */

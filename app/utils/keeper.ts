@@ -1,7 +1,7 @@
 import { EMPTY_HISTORY, recordChange, type Change, type History } from '#core/piece/history';
 import { applySteps, mergeSteps, rebaseSteps } from '#core/piece/steps/index';
 import type { Piece } from '#core/piece/types';
-import type { Problem } from '#core/result';
+import { ok, type Problem } from '#core/result';
 
 /** A change under way to the server. */
 export interface PendingChange {
@@ -68,9 +68,13 @@ export class Keeper {
 
   get waiting(): number { return this.pending.length; }
 
-  /** Applies a change at once and sends it soon. Gives why not, when its steps do not fit. */
-  make(change: Change): Problem | null {
-    const next = applySteps(this.piece, change.steps);
+  /**
+   * Applies a change at once and sends it soon. Gives why not, when its steps do not fit.
+   *
+   * @param applied the piece with the change's steps applied, where they have been: what was set of it need not be set again
+   */
+  make(change: Change, applied?: Piece): Problem | null {
+    const next = applied ? ok(applied) : applySteps(this.piece, change.steps);
     if (!next.ok) return next.problem;
     this.piece = next.value;
     this.history = recordChange(this.history, change);

@@ -3,14 +3,12 @@ import { applySteps, setStep, type Step } from '../piece/steps';
 import { findCurve, isFree, isLettering, type CurveShape, type Lettering, type Piece } from '../piece/types';
 import { fillRoom, scalingOf } from '../setting/fill';
 import type { Evening } from '../setting/measure';
-import { eveningOf, keptRules } from '../setting/settle';
+import { SLACK_MM, eveningOf, keptRules } from '../setting/settle';
 import { groundOf, type Evenings, type Faces } from './drawPiece';
 
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
 const MEETS_MM = 1e-5;
-/** As near the ink comes to its bookends until evening out, which follows, finishes it. */
-const NEARLY_MM = 0.02;
 /** A curve that is as near as this to the length it should have, mm, is finished. */
 const FINISHED_MM = 1e-4;
 /** How far apart the radii are by which it is told how room grows with the radius. */
@@ -41,8 +39,8 @@ function filled(lettering: Lettering, piece: Piece, faces: Faces, baseMm: number
   const evenedOn = (on: Track): Evening | null => (lettering.spacing.evenOut === 0 ? null : given ? given.of(lettering) : eveningOf(lettering, on, face, held));
   let evening = evenedOn(start);
   const rules = lettering.fit.rules.map((one) => (one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one));
-  // What is given is of an earlier state and will be finished: nearly is near enough.
-  const first = fillRoom({ lettering, track: start, face, held, evening }, rules, scaled(from).shape, given && evening ? NEARLY_MM : undefined);
+  // What is given is of an earlier state and will be finished: nearly full is full enough.
+  const first = fillRoom({ lettering, track: start, face, held, evening }, rules, scaled(from).shape, given && evening ? SLACK_MM : 0);
   if (!first.shape) return { shape: scaled(base).shape, lengthMm: track.path.lengthMm * base };
   let k = from * (trackLength(first.shape) / start.path.lengthMm);
   if (!evening || given) return { shape: first.shape, lengthMm: track.path.lengthMm * k };

@@ -120,13 +120,13 @@ export interface Filled {
   readonly leftMm: number;
 }
 
-/** What a value of a rule comes to if the curve does not bend the answer: exact on a line and on a circle for most. */
-function straightGuess(by: FitBy, value: number, { roomMm, curveMm, leftMm, perTracking }: Room): number {
-  const filledMm = roomMm - leftMm;
+/** What a value of a rule comes to if the curve does not bend the answer: exact on a line and on a circle for most. Leaves a slack, mm. */
+function straightGuess(by: FitBy, value: number, { roomMm, curveMm, leftMm, perTracking }: Room, slackMm: number): number {
+  const [filledMm, openMm] = [roomMm - leftMm, leftMm - slackMm];
   switch (by) {
-    case 'tracking': return value + leftMm / perTracking;
-    case 'width': case 'size': return (value * roomMm) / filledMm;
-    case 'radius': return value * (1 - leftMm / curveMm);
+    case 'tracking': return value + openMm / perTracking;
+    case 'width': case 'size': return (value * (roomMm - slackMm)) / filledMm;
+    case 'radius': return value * (1 - openMm / curveMm);
   }
 }
 
@@ -148,24 +148,26 @@ function settingsBy({ lettering, track, face, held, evening }: Filling, { by }: 
  * (Illinois), and halving where a value cannot be set at all.
  *
  * @param scaled the curve at other sizes, for the radius; null where it must stay
- * @param meetsMm how near the ink has to come to the bookends
  */
-export const fillBy = (filling: Filling, rule: FitRule, scaled: Scaling | null, meetsMm = EXACT_MM): Filled =>
-  solve(rule, valueNow(filling.lettering, rule.by), settingsBy(filling, rule, scaled), meetsMm);
+export const fillBy = (filling: Filling, rule: FitRule, scaled: Scaling | null): Filled =>
+  solve(rule, valueNow(filling.lettering, rule.by), settingsBy(filling, rule, scaled), 0);
 
-function solve(rule: FitRule, start: number, setAt: (value: number) => SetLettering | null, meetsMm: number): Filled {
+/** @param slackMm what may be left of the room, mm; 0 for ink that meets the bookends */
+function solve(rule: FitRule, start: number, setAt: (value: number) => SetLettering | null, slackMm: number): Filled {
+  const meetsMm = slackMm / 2 || EXACT_MM;
   const roomAt = (value: number): Room | null => { const set = setAt(value); return set && roomOf(set); };
   // What is too large to be set at all is overset without bounds.
-  const left = (value: number): number => roomAt(value)?.leftMm ?? -1e6;
+  const left = (value: number): number => (roomAt(value)?.leftMm ?? -1e6) - slackMm / 2;
   const now = Math.min(Math.max(start, rule.least), rule.most);
   const room = roomAt(now);
-  let a = now, fa = room?.leftMm ?? -1e6;
-  if (Math.abs(fa) < meetsMm) return { by: rule.by, value: now, leftMm: fa };
+  const found = (value: number, f: number): Filled => ({ by: rule.by, value, leftMm: f + slackMm / 2 });
+  let a = now, fa = (room?.leftMm ?? -1e6) - slackMm / 2;
+  if (Math.abs(fa) < meetsMm) return found(now, fa);
   // More of anything but the radius takes more room: where there is room, go up, else down.
   const up = rule.by === 'radius' ? fa < 0 : fa > 0;
   const [from, leftFrom, limit] = [a, fa, up ? rule.most : rule.least];
   const within = (value: number): number => (up ? Math.min(value, limit) : Math.max(value, limit));
-  const guess = room ? straightGuess(rule.by, now, room) : Number.NaN;
+  const guess = room ? straightGuess(rule.by, now, room, slackMm / 2) : Number.NaN;
   // A guess that is not on the way leaves a small first step.
   let b = (guess - from) * (up ? 1 : -1) > 0 ? within(guess) : within(from + (up ? 1 : -1) * FIRST_STEP[rule.by]), fb = left(b);
   let [x0, f0, x1, f1] = [a, fa, b, fb];
@@ -174,21 +176,21 @@ function solve(rule: FitRule, start: number, setAt: (value: number) => SetLetter
     if (!((next - from) * (up ? 1 : -1) > 0) || within(next) !== next) break;
     [x0, f0, x1, f1] = [x1, f1, next, left(next)];
   }
-  if (Math.abs(f1) < meetsMm) return { by: rule.by, value: x1, leftMm: f1 };
+  if (Math.abs(f1) < meetsMm) return found(x1, f1);
   // Most values lie near, so steps grow, by what is left, until one goes past.
   while (Math.sign(fb) === Math.sign(fa) && b !== limit) {
     const past = (OVER * fb) / (fa - fb);
     const next = within(b + (b - a) * (past > 1 && past < MOST_GROWTH ? past : past > 0 && past <= 1 ? 1 : MOST_GROWTH));
     [a, fa, b, fb] = [b, fb, next, left(next)];
   }
-  if (b === a || Math.sign(fb) === Math.sign(fa)) return Math.abs(fb) <= Math.abs(leftFrom) ? { by: rule.by, value: b, leftMm: fb } : { by: rule.by, value: from, leftMm: leftFrom };
+  if (b === a || Math.sign(fb) === Math.sign(fa)) return Math.abs(fb) <= Math.abs(leftFrom) ? found(b, fb) : found(from, leftFrom);
   let side = 0;
   let [wa, wb] = [fa, fb];
   for (let i = 0; i < ROUNDS; i++) {
     const straight = Math.min(Math.abs(fa), Math.abs(fb)) > 1e5 || i > 30 ? (a + b) / 2 : (a * wb - b * wa) / (wb - wa);
     const c = Number.isFinite(straight) && Math.abs(Math.max(fa, fb)) < 1e5 && Math.min(fa, fb) > -1e5 ? straight : (a + b) / 2;
     const fc = left(c);
-    if (Math.abs(fc) < meetsMm || Math.abs(a - b) < 1e-13) return { by: rule.by, value: c, leftMm: fc };
+    if (Math.abs(fc) < meetsMm || Math.abs(a - b) < 1e-13) return found(c, fc);
     if (Math.sign(fc) === Math.sign(fa)) {
       a = c; fa = wa = fc;
       if (side === -1) wb /= 2;
@@ -199,7 +201,7 @@ function solve(rule: FitRule, start: number, setAt: (value: number) => SetLetter
       side = 1;
     }
   }
-  return Math.abs(fa) < Math.abs(fb) ? { by: rule.by, value: a, leftMm: fa } : { by: rule.by, value: b, leftMm: fb };
+  return Math.abs(fa) < Math.abs(fb) ? found(a, fa) : found(b, fb);
 }
 
 /** What all rules come to, in their order. */
@@ -224,9 +226,9 @@ export const wideRule = (by: FitBy): FitRule => ({ by, ...WIDE[by] });
  * Fills the room between the bookends: by the first rule as far as it may go, by the next for what is left.
  * Empty wordings, single letters and filled alignment come back as they are, but for what can still be changed.
  *
- * @param meetsMm how near the ink has to come to the bookends
+ * @param slackMm what may be left of the room, mm; 0 for ink that meets the bookends
  */
-export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: CurveShape | null, meetsMm = EXACT_MM): FillResult {
+export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: CurveShape | null, slackMm = 0): FillResult {
   let { lettering, track } = filling;
   lettering = betweenBookends(lettering, track);
   let grown: CurveShape | null = null;
@@ -236,7 +238,7 @@ export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: Cur
     if (rule.by === 'radius' && !shape) continue;
     const scaled: Scaling | null = shape && scalingOf(grown ?? shape, track);
     const setAt = settingsBy({ ...filling, lettering, track }, rule, scaled);
-    const made = solve(rule, valueNow(lettering, rule.by), setAt, meetsMm);
+    const made = solve(rule, valueNow(lettering, rule.by), setAt, slackMm);
     steps.push(made);
     set = setAt(made.value);
     if (rule.by === 'radius') {
@@ -244,7 +246,7 @@ export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: Cur
       grown = at.shape;
       if (at.track) track = at.track;
     } else lettering = withValue(lettering, rule.by, made.value);
-    if (Math.abs(made.leftMm) < Math.max(meetsMm, MEETS_MM)) break;
+    if (Math.abs(made.leftMm) < Math.max(slackMm, MEETS_MM)) break;
   }
   if (steps.length > 0) return { lettering, shape: grown, steps, leftMm: steps.at(-1)!.leftMm, set };
   const plain = setLettering(lettering, track, filling.face, filling.held, filling.evening);

@@ -10,6 +10,9 @@ import { setLettering, type SetLettering } from './setLettering';
 /** Rounds in which filling and evening out settle with each other: evening changes the length a little, filling the gaps. */
 const ROUNDS = 2;
 
+/** What may be left of the room of a lettering that keeps its radius until evening out, which follows, finishes it, mm. */
+export const SLACK_MM = 0.04;
+
 const isKept = ({ fit, anchor }: Lettering): boolean => fit.kept && anchor.align !== 'filled';
 /** The rules that are solved anew with every setting; a kept radius is a value of the curve, see `keepRadii`. */
 export const keptRules = (lettering: Lettering): FitRule[] => (isKept(lettering) ? lettering.fit.rules.filter((one) => one.by !== 'radius') : []);
@@ -36,8 +39,9 @@ export function setWith(lettering: Lettering, track: Track, face: Face, held: re
   if (!isKept(lettering) || lettering.wording.trim() === '') return told(setLettering(lettering, track, face, held, evening), lettering, null);
   const filling = { lettering, track, face, held, evening };
   const filled = fillRoom(filling, rules, null);
+  const slack = evening && rules.length < lettering.fit.rules.length && filled.leftMm >= 0 && filled.leftMm < SLACK_MM;
   // What cannot be set is set once more, for the reason why.
-  return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening), lettering, fillProblem(filling, rules, filled, null));
+  return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening), lettering, slack ? null : fillProblem(filling, rules, filled, null));
 }
 
 /** A lettering set to the end, with what evening out came to. */

@@ -6,6 +6,7 @@ import { usePiece } from '~/stores/piece';
 /** The axes of a variable face, in the font's own units. */
 const props = defineProps<{ lettering: Lettering; face: Face }>();
 const store = usePiece();
+useBeside();
 
 const valueOf = ({ tag, standard }: Axis): number => props.lettering.axes.find((one) => one.tag === tag)?.value ?? standard;
 const stepOf = ({ min, max }: Axis): number => (max - min > 20 ? 1 : (max - min) / 100);

@@ -8,14 +8,9 @@ const emit = defineEmits<{ remove: [id: string]; letter: [] }>();
 const store = usePiece();
 const view = useView();
 const letters = useTemplateRef<{ focus: (at?: number) => void }>('letters');
-/**
- * What the panels are about, but for the words themselves. While words are typed they follow a frame later, so that a key
- * is on the sheet first; nothing else is changed meanwhile.
- */
-const lettering = computed(() => {
-  const now = store.selectedLettering, shown = store.shownSetting?.lettering;
-  return view.typing && shown && shown.id === now?.id && store.selectedSetting ? shown : now;
-});
+/** Follows with the panels in it, all but the words themselves: see `useBeside`. */
+useBeside();
+const lettering = computed(() => store.selectedLettering);
 const track = computed(() => (lettering.value ? store.trackUnder(lettering.value) : null));
 const cornered = computed(() => {
   const under = lettering.value && store.trackOf(lettering.value.curveId);
@@ -28,9 +23,9 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
 <template>
   <aside class="inspector" aria-label="Inspector">
     <SeveralPanel v-if="store.several.length > 1" :items="store.several" />
-    <template v-else-if="store.selectedLettering && lettering && store.selectedCurve">
+    <template v-else-if="lettering && store.selectedCurve">
       <LettersPanel ref="letters" :key="lettering.id" :lettering="lettering" />
-      <PickedLetters v-if="!view.typing" :lettering="store.selectedLettering" />
+      <PickedLetters v-if="!view.typing" :lettering="lettering" />
       <PickedGaps v-if="!view.typing" />
       <SeatPanel v-if="track" :lettering="lettering" :track="track" />
       <SpacePanel :lettering="lettering" />

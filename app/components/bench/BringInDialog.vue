@@ -120,7 +120,7 @@ function bringIn(): void {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Bring in a file" width="560px" align-center>
+  <el-dialog v-model="open" append-to-body title="Bring in a file" width="560px" align-center>
     <button class="key" type="button" @click="fileInput?.click()">Choose a file</button>
     <input ref="fileInput" class="visually-hidden" type="file" accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp" aria-label="File to bring in" tabindex="-1" data-bring-in @change="read">
     <p v-if="!problem && found.length === 0 && !picture" class="quiet said">SVG, PNG or JPEG. Outlines of an SVG become curves to set lettering on, or art; pictures are printed, or lie under the sheet to be traced.</p>

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
-import { isArt, isCurve, isPicture, isTracing, letteringsOn, ornamentsOn } from '#core/piece/types';
+import { isArt, isCurve, isPicture, isTracing, ornamentsOn } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 /** The curves, each with the lettering set on it nested below. */
 const store = usePiece();
+useBeside();
 const view = useView();
-/** The piece as it is; while words are typed a frame later. */
-const piece = useFollowing(() => store.piece, (now) => now === null || !view.typing);
 /** What stands on no curve, by what it is, each with what is said beside its name. */
 const groups = computed(() => {
-  const items = piece.value?.items ?? [];
+  const items = store.piece?.items ?? [];
   const shown = <T extends { readonly hidden: boolean; readonly id: string; readonly name: string }>(title: string, list: readonly T[], said: (one: T) => string) =>
     ({ title, rows: list.map((one) => ({ id: one.id, name: one.name, said: one.hidden ? 'hidden' : said(one) })) });
   return [
@@ -22,7 +21,7 @@ const groups = computed(() => {
 });
 /** With Shift or Ctrl a click adds to what is picked. */
 const pick = (event: MouseEvent, id: string): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id); else store.select([id]); };
-const curves = computed(() => (piece.value?.items ?? []).filter(isCurve));
+const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 </script>
 
 <template>
@@ -35,11 +34,11 @@ const curves = computed(() => (piece.value?.items ?? []).filter(isCurve));
           <span class="name">{{ curve.name }}</span>
           <span class="quiet">{{ curveKind(curve.shape).sizeLabel(curve.shape) }}</span>
         </button>
-        <button v-for="one in ornamentsOn(piece!, curve.id)" :key="one.id" type="button" class="curve ornament" :aria-pressed="store.selectedId === one.id" @click="pick($event, one.id)">
+        <button v-for="one in ornamentsOn(store.piece!, curve.id)" :key="one.id" type="button" class="curve ornament" :aria-pressed="store.selectedId === one.id" @click="pick($event, one.id)">
           <span class="name">{{ one.name }}</span>
           <span class="quiet">{{ one.sign.kind === 'shape' ? 'own shape' : one.sign.kind }}</span>
         </button>
-        <LetteringCard v-for="lettering in letteringsOn(piece!, curve.id)" :key="lettering.id" :lettering="lettering" />
+        <LetteringCard v-for="lettering in store.on(curve.id)" :key="lettering.id" :lettering="lettering" />
       </li>
     </ul>
     <template v-for="{ title, rows } in groups" :key="title">

@@ -8,6 +8,7 @@ import { usePiece } from '~/stores/piece';
  */
 const props = defineProps<{ item: Item }>();
 const store = usePiece();
+useBeside();
 const closed = (id: string): boolean => store.trackOf(id)?.path.path.closed ?? false;
 const shapes = computed(() => store.piece!.items.filter(isCurve).filter((one) => one.id !== props.item.id && one.fill !== null && closed(one.id)));
 const cutFrom = computed(() => shapes.value.filter((shape) => shape.cuts.some((cut) => cut.itemId === props.item.id)));

@@ -7,6 +7,7 @@ import { usePiece } from '~/stores/piece';
 /** What of the letters sits at the curve, and what keeps them at their distance. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
+useBeside();
 
 const BY: readonly { value: SeatedBy; label: string }[] = [
   { value: 'caps', label: 'capitals' }, { value: 'x-height', label: 'x-height' },

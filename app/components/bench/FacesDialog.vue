@@ -55,7 +55,7 @@ async function bring(event: Event): Promise<void> {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Typefaces" width="880px" align-center class="faces-dialog">
+  <el-dialog v-model="open" append-to-body title="Typefaces" width="880px" align-center class="faces-dialog">
     <div class="bar">
       <div class="groups" role="group" aria-label="Which typefaces">
         <button v-for="group in groups" :key="group" type="button" class="chip" :aria-pressed="shown === group" @click="shown = group">{{ group }}</button>

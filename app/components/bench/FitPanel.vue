@@ -10,6 +10,7 @@ import { usePiece } from '~/stores/piece';
 /** Fills the room between the bookends: by one thing, or by several in an order with limits, once or for as long as it is kept. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
+useBeside();
 const faces = useFaces();
 
 const BY: readonly { by: FitBy; name: string }[] = [{ by: 'tracking', name: 'tracking' }, { by: 'size', name: 'size' }, { by: 'width', name: 'width' }, { by: 'radius', name: 'radius' }];

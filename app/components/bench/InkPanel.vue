@@ -5,6 +5,7 @@ import { usePiece } from '~/stores/piece';
 /** What an item is printed with. */
 const props = defineProps<{ item: Curve | Lettering | Ornaments }>();
 const store = usePiece();
+useBeside();
 const set = (label: string, field: string, value: unknown, gesture?: string) => store.set(label, props.item.id, [field], value, gesture);
 const stroke = (value: Stroke | null, gesture?: string) => set(isLettering(props.item) ? 'Outline' : 'Stroke', 'stroke', value, gesture);
 const prints = computed(() => props.item.fill !== null || props.item.stroke !== null);

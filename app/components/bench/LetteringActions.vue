@@ -13,6 +13,7 @@ import { useView } from '~/stores/view';
 const props = defineProps<{ lettering: Lettering }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
+useBeside();
 const view = useView();
 
 const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));

@@ -6,20 +6,17 @@ import { worstLine } from '#core/setting/setLettering';
 import { placeName } from '#core/setting/anchorPlaces';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
-import { useView } from '~/stores/view';
 
 /** A lettering in the list: its words in its own face, where it stands, how full its room is. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
+useBeside();
 const faces = useFaces();
-const view = useView();
 
 const pick = (event: MouseEvent): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(props.lettering.id); else store.select([props.lettering.id]); };
 const chosen = computed(() => store.selection.includes(props.lettering.id));
-/** While words are typed the card follows a frame later. */
-const setting = useFollowing(() => store.settings.get(props.lettering.id), () => !view.typing);
 const state = computed(() => {
-  const set = setting.value;
+  const set = store.settings.get(props.lettering.id);
   if (!set?.ok) return { full: 0, over: false, problem: set && store.facesReady ? set.problem.message : '' };
   const { inkMm, roomMm, beforeMm, afterMm } = worstLine(set.value).overset;
   return { full: roomMm > 0 ? inkMm / roomMm : 0, over: beforeMm + afterMm > 0, problem: '' };

@@ -7,6 +7,7 @@ import { usePiece } from '~/stores/piece';
 
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
+useBeside();
 const faces = useFaces();
 const words = useTemplateRef<{ focus: (at?: number) => void }>('words');
 const browsing = ref(false);

@@ -10,6 +10,7 @@ import { useView } from '~/stores/view';
 
 /** Beside letters that run past a bookend: the ways to make them fit, each with the value it comes to. */
 const store = usePiece();
+useBeside();
 const faces = useFaces();
 const view = useView();
 

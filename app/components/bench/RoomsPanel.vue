@@ -10,6 +10,7 @@ import { usePiece } from '~/stores/piece';
 /** The empty rooms between the letterings of a curve: made equal, or filled with ornaments. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
+useBeside();
 const faces = useFaces();
 
 const rooms = computed(() => {

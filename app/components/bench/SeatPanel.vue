@@ -11,6 +11,7 @@ import { useView } from '~/stores/view';
 
 const props = defineProps<{ lettering: Lettering; track: Track }>();
 const store = usePiece();
+useBeside();
 const view = useView();
 
 const closed = computed(() => isClosed(props.track));

@@ -12,7 +12,8 @@ const RULER = 18;
 const store = usePiece();
 const view = useView();
 
-const guides = computed(() => (store.piece?.guides ?? []).map((guide, index) => ({
+const list = computed(() => store.piece?.guides);
+const guides = computed(() => (list.value ?? []).map((guide, index) => ({
   guide, index, at: guide.runs === 'across' ? guide.mm * view.scale + view.panY : guide.mm * view.scale + view.panX,
 })));
 const stepMm = computed(() => [0.05, 0.1, 0.5, 1, 5, 10].find((one) => one * view.scale >= 2) ?? 10);
@@ -40,10 +41,10 @@ function drag(event: PointerEvent, runs: Guide['runs'], index: number | null): v
   });
 }
 const nudge = (event: KeyboardEvent, index: number): void => {
-  const { guides: list } = store.piece!;
+  const { guides: all } = store.piece!;
   const sign = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 }[event.key];
-  if (event.key === 'Delete' || event.key === 'Backspace') store.set('Remove guide', null, ['guides'], list.filter((_, i) => i !== index));
-  else if (sign) store.set('Move guide', null, ['guides'], list.map((one, i) => (i === index ? { ...one, mm: Math.round((one.mm + sign * (event.shiftKey ? 1 : 0.1)) * 1000) / 1000 } : one)), `guide-${index}`);
+  if (event.key === 'Delete' || event.key === 'Backspace') store.set('Remove guide', null, ['guides'], all.filter((_, i) => i !== index));
+  else if (sign) store.set('Move guide', null, ['guides'], all.map((one, i) => (i === index ? { ...one, mm: Math.round((one.mm + sign * (event.shiftKey ? 1 : 0.1)) * 1000) / 1000 } : one)), `guide-${index}`);
   else return;
   event.preventDefault();
   event.stopPropagation();

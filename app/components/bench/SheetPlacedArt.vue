@@ -24,7 +24,8 @@ function sizeOf(one: Placed): readonly [number, number] {
   const { widthMm, heightMm } = artSize(one);
   return [widthMm * one.scale, heightMm * one.scale];
 }
-const boxes = computed(() => (store.piece?.items ?? []).filter((one): one is Placed => isArt(one) || isPicture(one)).filter((one) => !one.hidden).map((art) => {
+const placed = steadyList(() => (store.piece?.items ?? []).filter((one): one is Placed => isArt(one) || isPicture(one)).filter((one) => !one.hidden));
+const boxes = computed(() => placed.value.map((art) => {
   const [w, h] = sizeOf(art);
   return { art, at: view.toScreen(art.centre), w: Math.max(w * view.scale, 8), h: Math.max(h * view.scale, 8), chosen: store.selection.includes(art.id) };
 }));

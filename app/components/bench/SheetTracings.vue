@@ -10,7 +10,8 @@ const store = usePiece();
 const view = useView();
 const { drag } = usePictures();
 
-const shown = computed(() => (store.piece?.items ?? []).filter(isTracing).filter((one) => !one.hidden).map((tracing) => {
+const tracings = steadyList(() => (store.piece?.items ?? []).filter(isTracing).filter((one) => !one.hidden));
+const shown = computed(() => tracings.value.map((tracing) => {
   const heightMm = (tracing.widthMm * tracing.heightPx) / tracing.widthPx;
   return { tracing, heightMm, x: tracing.centre.x - tracing.widthMm / 2, y: tracing.centre.y - heightMm / 2 };
 }));

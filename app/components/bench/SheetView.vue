@@ -30,8 +30,11 @@ watch([width, height], ([w, h], [oldW]) => {
 });
 watch(() => store.id, () => { if (store.piece && view.width) view.fit(store.piece.sheet); });
 
+const paper = computed(() => store.piece!.paper);
+const size = computed(() => store.piece!.sheet);
+const empty = computed(() => store.piece!.items.length === 0);
 const sheet = computed(() => {
-  const { widthMm, heightMm } = store.piece!.sheet;
+  const { widthMm, heightMm } = size.value;
   const corner = view.toScreen({ x: 0, y: 0 });
   return { ...corner, width: widthMm * view.scale, height: heightMm * view.scale };
 });
@@ -148,9 +151,9 @@ const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen'
 const hint = computed(() => {
   if (drawsPoints.value) return '';
   if (miss.value) return 'No curve there. Click close to a curve, just outside it or just inside.';
-  if (view.tool === 'letter') return store.piece!.items.length ? 'Click just outside or just inside a curve, where the words should stand.' : 'Add a curve first.';
+  if (view.tool === 'letter') return empty.value ? 'Add a curve first.' : 'Click just outside or just inside a curve, where the words should stand.';
   if (view.tool !== 'pick') return HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.';
-  return store.piece!.items.length ? '' : 'An empty sheet. Choose Circle on the left and drag from the centre outwards.';
+  return empty.value ? 'An empty sheet. Choose Circle on the left and drag from the centre outwards.' : '';
 });
 watch(() => view.tool, () => { miss.value = false; });
 const tip = computed(() => {
@@ -164,7 +167,7 @@ const tip = computed(() => {
 <template>
   <section class="desk" aria-label="Sheet" :aria-busy="!store.settled" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
     <svg ref="surface" class="surface" @pointerdown="onDesk" @pointermove="tools.move" @wheel="onWheel" @dblclick="onDouble">
-      <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" :fill="store.piece!.paper" />
+      <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" :fill="paper" />
       <SheetTracings />
       <g class="centre-lines" aria-hidden="true">
         <line :x1="sheet.x + sheet.width / 2" :x2="sheet.x + sheet.width / 2" y1="0" :y2="view.height" />

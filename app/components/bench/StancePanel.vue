@@ -10,6 +10,7 @@ import { usePiece } from '~/stores/piece';
 /** How single letters stand, as pictures set by the engine with the person's own letters. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
+useBeside();
 const faces = useFaces();
 
 const KINDS: readonly { kind: StanceKind; name: string; said: string }[] = [

@@ -11,6 +11,7 @@ import { usePiece } from '~/stores/piece';
 /** Named looks of lettering, each with a picture set by the engine: kept from one lettering, given to others. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
+useBeside();
 const faces = useFaces();
 const styles = computed(() => store.piece!.styles);
 const chosen = ref('');

@@ -4,7 +4,7 @@ import { usePiece } from '~/stores/piece';
 
 const emit = defineEmits<{ output: []; proof: [] }>();
 const store = usePiece();
-const keeping = useFollowing(() => store.keeping);
+useBeside();
 const undoLabel = computed(() => store.history.undo.at(-1)?.label ?? '');
 const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
 </script>
@@ -16,8 +16,8 @@ const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
     <b class="name">{{ store.piece!.name }}</b>
     <span class="state" role="status">
       {{ store.piece!.sheet.widthMm }} × {{ store.piece!.sheet.heightMm }} mm,
-      <template v-if="keeping === 'kept'">all changes kept</template>
-      <template v-else-if="keeping === 'keeping'">keeping…</template>
+      <template v-if="store.keeping === 'kept'">all changes kept</template>
+      <template v-else-if="store.keeping === 'keeping'">keeping…</template>
       <template v-else><span class="bad">not kept yet</span> <button class="retry" type="button" @click="store.retry()">Try again</button></template>
     </span>
     <div class="acts">

@@ -8,9 +8,10 @@ import { useView } from '~/stores/view';
 const props = defineProps<{ label: string; modelValue: InkId | null; always?: boolean; /** What is said where there is none. */ none?: string }>();
 const emit = defineEmits<{ change: [ink: InkId | null] }>();
 const store = usePiece();
+useBeside();
 const view = useView();
 const shown = ref(false);
-const inks = computed(() => [...inksOf(store.piece!).values()]);
+const inks = steadyList(() => [...inksOf(store.piece!).values()]);
 const chosen = computed(() => inks.value.find((ink) => ink.id === props.modelValue) ?? null);
 
 function take(ink: InkId | null): void {

@@ -17,6 +17,7 @@ const view = useView();
 const gaps = useGaps();
 const inspector = useTemplateRef<{ focusWording: (at?: number) => void }>('inspector');
 const problem = ref('');
+const there = computed(() => store.piece !== null);
 const deleting = shallowRef<Curve | null>(null);
 
 useHead({ title: computed(() => `${store.piece?.name ?? 'Bench'} · Under Arc`) });
@@ -102,7 +103,7 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
     <p role="alert">{{ problem }}</p>
     <p><NuxtLink to="/" class="key">To the shelf</NuxtLink> <button class="key" type="button" @click="load">Try again</button></p>
   </div>
-  <div v-else-if="store.piece" class="bench" :class="{ folded: !view.strip }">
+  <div v-else-if="there" class="bench" :class="{ folded: !view.strip }">
     <TopBar @output="view.open = 'output'" @proof="view.open = 'proof'" />
     <nav class="left" aria-label="Curves and lettering">
       <CurveList v-if="view.list === 'curves'" />
@@ -127,6 +128,8 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
   grid-template-areas: 'top top top' 'left sheet right' 'left strip right';
 }
 .bench.folded { grid-template-rows: 52px minmax(0, 1fr) 30px; }
+/* Nothing of a part reaches into another: what changes in one is laid out and painted in it alone. */
+.bench > :nth-child(-n + 5) { contain: strict; }
 .bench > :nth-child(1) { grid-area: top; }
 .bench > :nth-child(2) { grid-area: left; }
 .bench > :nth-child(3) { grid-area: sheet; }
