@@ -28,6 +28,32 @@ describe('words on the sheet itself', () => {
     await on.page.locator('.caret').waitFor({ state: 'detached' });
   });
 
+  it('are painted on the sheet first; what stands beside it follows right after', async () => {
+    await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
+    const field = on.bench.field('Wording');
+    await field.click();
+    await on.bench.settle();
+    const seen = await on.page.evaluate(async () => {
+      const bench = document.querySelector('.bench')!, input = document.querySelector<HTMLTextAreaElement>('textarea.wording')!;
+      const parts = new Set<string>();
+      const watcher = new MutationObserver((changes) => {
+        for (const { target } of changes) parts.add(target === input ? 'words' : [...bench.children].find((part) => part.contains(target))?.classList[0] ?? 'elsewhere');
+      });
+      await new Promise((resolve) => requestAnimationFrame(resolve));
+      watcher.observe(bench, { subtree: true, attributes: true, childList: true, characterData: true });
+      input.value = 'TIDES';
+      input.dispatchEvent(new InputEvent('input', { bubbles: true }));
+      // Right behind the frame in which the key is painted.
+      await new Promise((resolve) => { const { port1, port2 } = new MessageChannel(); port1.onmessage = resolve; port2.postMessage(0); });
+      watcher.disconnect();
+      return [...parts];
+    });
+    expect(seen).toContain('desk');
+    expect(seen.filter((part) => part !== 'desk' && part !== 'words')).toEqual([]);
+    await on.page.getByRole('button', { name: /^TIDES/ }).first().waitFor();
+    await on.page.getByText('5 characters').waitFor();
+  });
+
   it('are picked by a drag along the curve, and typed over', async () => {
     await double(0.3);
     await on.bench.drag(onClock(-12, 32.5), onClock(0.3, 32.5));

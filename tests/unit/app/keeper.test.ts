@@ -52,6 +52,17 @@ describe('the keeper', () => {
     expect([keeper.state, words(desk.piece), keeper.revision]).toEqual(['kept', 'NEW', 1]);
   });
 
+  it('takes a piece to which a change has been applied as it is', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    const change = typed(keeper, 'NEW');
+    const next = applySteps(keeper.piece, change.steps);
+    expect(next.ok && keeper.make(change, next.value)).toBeNull();
+    expect(next.ok && keeper.piece === next.value).toBe(true);
+    await keeper.flush();
+    expect([keeper.state, words(desk.piece)]).toEqual(['kept', 'NEW']);
+  });
+
   it('sends a gesture as one change', async () => {
     const desk = new Desk();
     const keeper = desk.keeper('a');
