@@ -1,10 +1,13 @@
-import { execFileSync } from 'node:child_process';
+import { execFile, execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { HOME } from '../support/pieces';
 import { Bench, disagreement, freshFolder, made, openBrowser, openPage, Server } from './support';
+
+const run = promisify(execFile);
 
 /** What is seen is what is printed: the screen, the SVG in Chromium and the PDF in poppler are one picture. */
 describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
@@ -18,7 +21,7 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
     page = await openPage(browser, []);
     bench = new Bench(page, server);
     await bench.open(await made(server, source));
-    for (const format of ['svg', 'pdf', 'png', 'dxf']) execFileSync('npx', ['under-arc', 'render', `demo/${name}.json`, join(folder, `out.${format}`)], { cwd: HOME });
+    await Promise.all(['svg', 'pdf', 'png', 'dxf'].map((format) => run('npx', ['under-arc', 'render', `demo/${name}.json`, join(folder, `out.${format}`)], { cwd: HOME })));
   });
   afterAll(async () => { await browser.close(); await server.end(); });
 
