@@ -15,8 +15,11 @@ export function sheetFirst(): void {
   if (held) return;
   held = true;
   for (const part of parts) part.pause();
-  afterPaint(() => {
-    held = false;
-    for (const part of parts) part.resume();
+  // Behind whatever else follows the change, so that a part is rendered once.
+  void nextTick(() => {
+    afterPaint(() => {
+      held = false;
+      for (const part of parts) part.resume();
+    });
   });
 }
