@@ -8,6 +8,8 @@ export default defineConfig({
         test: {
           name: 'e2e', include: ['tests/e2e/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000,
           fileParallelism: false, maxWorkers: 1,
+          // What a page comes to show is waited for, on slow machines too.
+          expect: { poll: { timeout: 15_000 } },
         },
       },
     ],
