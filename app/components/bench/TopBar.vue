@@ -4,7 +4,6 @@ import { usePiece } from '~/stores/piece';
 
 const emit = defineEmits<{ output: []; proof: [] }>();
 const store = usePiece();
-useBeside();
 const undoLabel = computed(() => store.history.undo.at(-1)?.label ?? '');
 const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
 </script>
