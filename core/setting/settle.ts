@@ -34,14 +34,18 @@ function told(result: Result<SetLettering>, lettering: Lettering, unfilled: Prob
  *
  * @param evening what evening out came to last, for this or an earlier state of the lettering
  */
-export function setWith(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null): Result<SetLettering> {
+export const setWith = (lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null): Result<SetLettering> =>
+  filledWith(lettering, track, face, held, evening, SLACK_MM);
+
+/** @param slackMm what may be left of the room before it is said, where the radius is still to be finished */
+function filledWith(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null, slackMm: number): Result<SetLettering> {
   const rules = keptRules(lettering);
   if (!isKept(lettering) || lettering.wording.trim() === '') return told(setLettering(lettering, track, face, held, evening), lettering, null);
   const filling = { lettering, track, face, held, evening };
   const filled = fillRoom(filling, rules, null);
-  const slack = evening && rules.length < lettering.fit.rules.length && filled.leftMm >= 0 && filled.leftMm < SLACK_MM;
+  const waits = evening !== null && rules.length < lettering.fit.rules.length && filled.leftMm >= 0 && filled.leftMm < slackMm;
   // What cannot be set is set once more, for the reason why.
-  return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening), lettering, slack ? null : fillProblem(filling, rules, filled, null));
+  return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening), lettering, waits ? null : fillProblem(filling, rules, filled, null));
 }
 
 /** A lettering set to the end, with what evening out came to. */
@@ -68,5 +72,5 @@ export function eveningOf(lettering: Lettering, track: Track, face: Face, held: 
 export function settle(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Settled {
   if (!needsSettling(lettering)) return { result: setLettering(lettering, track, face, held), evening: null };
   const evening = eveningOf(lettering, track, face, held);
-  return { result: setWith(lettering, track, face, held, evening), evening };
+  return { result: filledWith(lettering, track, face, held, evening, 0), evening };
 }

@@ -98,6 +98,9 @@ describe('a radius kept such that the words fill their room', () => {
       expect(leftMm, shape.kind).toBeGreaterThan(0);
       expect(leftMm, shape.kind).toBeLessThan(0.04);
       expect(set.ok && [set.value.overset.letters, set.value.notes]).toEqual([[], []]);
+      // A file is told of what is missing: it will not be finished.
+      const filed = settingOf(words(made.value), tracksOf(made.value), all);
+      expect(filed.ok && filed.value.notes.map((one) => one.code)).toEqual(['fit-not-met']);
       const finished = finishRadius(made.value, words(made.value), all)!;
       const done = applySteps(made.value, [setStep(made.value, 'ring', ['shape'], finished)]);
       expect(done.ok && Math.abs(left(done.value)), shape.kind).toBeLessThan(0.001);
