@@ -49,6 +49,10 @@ export class Keeper {
   private confirmed: Piece;
   private confirmedHistory: History;
   private pending: PendingChange[] = [];
+  /** What each pending change led to: once it is acknowledged, the very same piece is the acknowledged one. */
+  private after = new WeakMap<PendingChange, { readonly piece: Piece; readonly history: History }>();
+  /** Ids of changes that the server may have logged, whether or not its answer arrived. */
+  private readonly tried = new Set<string>();
   private inFlight = 0;
   private unreachable = false;
   revision: number;
@@ -85,16 +89,19 @@ export class Keeper {
     return null;
   }
 
-  /** A gesture goes out as few changes: what waits unsent takes in what follows of the same gesture. */
+  /** A gesture goes out as few changes: what was never sent takes in what follows of the same gesture. */
   private enqueue(change: Change): void {
     const last = this.pending.at(-1);
-    if (last && this.pending.length > this.inFlight && change.kind === 'do' && last.change.kind === 'do' && last.change.entryId === change.entryId) {
+    if (last && !this.tried.has(last.changeId) && change.kind === 'do' && last.change.kind === 'do' && last.change.entryId === change.entryId) {
       const steps = mergeSteps(last.change.steps, change.steps);
       this.pending[this.pending.length - 1] = { ...last, change: { ...last.change, label: change.label, steps, selectionAfter: change.selectionAfter } };
     } else {
       this.pending.push({ changeId: this.ports.newId(), change });
     }
+    this.leads(this.pending.at(-1)!);
   }
+
+  private leads(one: PendingChange): void { this.after.set(one, { piece: this.piece, history: this.history }); }
 
   /** Takes up changes that an earlier page could not get acknowledged. Those already logged are left out. */
   resume(stashed: readonly PendingChange[], known: readonly LoggedChange[]): void {
@@ -110,6 +117,7 @@ export class Keeper {
     if (this.inFlight > 0 || this.pending.length === 0) return;
     const batch = this.pending.slice(0, BATCH);
     this.inFlight = batch.length;
+    for (const { changeId } of batch) this.tried.add(changeId);
     const answer = await this.ports.send(this.revision, batch);
     this.inFlight = 0;
     const wasUnreachable = this.unreachable;
@@ -126,17 +134,26 @@ export class Keeper {
   private acknowledge(batch: readonly PendingChange[], revision: number): void {
     // A listener may have brought these lines already, before the answer itself.
     if (revision <= this.revision) return;
-    const sent = new Set(batch.map((one) => one.changeId));
-    for (const { change } of batch) this.confirm(change);
+    for (const one of batch) this.confirm(one);
     this.revision = revision;
-    this.pending = this.pending.filter((one) => !sent.has(one.changeId));
     if (this.pending.length === 0) this.settle();
   }
 
-  private confirm(change: Change): void {
-    const next = applySteps(this.confirmed, change.steps);
-    if (next.ok) this.confirmed = next.value;
-    this.confirmedHistory = recordChange(this.confirmedHistory, change);
+  /** One more change is logged. Of the first pending one it is known what it led to, until others' changes come between. */
+  private confirm({ changeId, change }: PendingChange): void {
+    const first = this.pending[0]?.changeId === changeId ? this.pending[0] : null;
+    const led = first && this.after.get(first);
+    if (led) {
+      this.confirmed = led.piece;
+      this.confirmedHistory = led.history;
+    } else {
+      this.after = new WeakMap();
+      const next = applySteps(this.confirmed, change.steps);
+      if (next.ok) this.confirmed = next.value;
+      this.confirmedHistory = recordChange(this.confirmedHistory, change);
+    }
+    this.tried.delete(changeId);
+    this.pending = this.pending.filter((one) => one.changeId !== changeId);
   }
 
   private settle(): void {
@@ -152,12 +169,10 @@ export class Keeper {
     const fresh = lines.filter((line) => line.revision > this.revision);
     if (fresh.length === 0) return true;
     if (fresh[0]!.revision !== this.revision + 1) return false;
-    const mine = new Set(this.pending.map((one) => one.changeId));
     const onlyOurs = fresh.every((line, i) => this.pending[i]?.changeId === line.changeId);
     for (const line of fresh) {
-      this.confirm(line.change);
+      this.confirm(line);
       this.revision = line.revision;
-      if (mine.has(line.changeId)) this.pending = this.pending.filter((one) => one.changeId !== line.changeId);
     }
     if (onlyOurs && this.pending.length > 0) {
       this.ports.stash(this.pending);
@@ -181,6 +196,7 @@ export class Keeper {
       this.piece = next.value.piece;
       this.history = recordChange(this.history, change);
       kept.push({ ...one, change });
+      this.leads(kept.at(-1)!);
     }
     this.pending = kept;
     this.ports.stash(this.pending);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Change } from '#core/piece/history';
+import { EMPTY_HISTORY, recordChange, type Change } from '#core/piece/history';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findLettering, type Piece } from '#core/piece/types';
 import { Keeper, type Answer, type LoggedChange, type PendingChange } from '../../../app/utils/keeper';
@@ -61,6 +61,30 @@ describe('the keeper', () => {
     expect(next.ok && keeper.piece === next.value).toBe(true);
     await keeper.flush();
     expect([keeper.state, words(desk.piece)]).toEqual(['kept', 'NEW']);
+  });
+
+  it('keeps the very same piece once it is acknowledged, so that nothing is drawn or computed again', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    for (const text of ['N', 'NE', 'NEW']) keeper.make(typed(keeper, text));
+    const { piece: shown, history } = keeper;
+    await keeper.flush();
+    expect(keeper.state).toBe('kept');
+    expect(keeper.piece).toBe(shown);
+    expect(keeper.history).toBe(history);
+  });
+
+  it('sends what follows of a gesture apart, once its beginning may be logged', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    desk.mode = 'answer-lost';
+    keeper.make(typed(keeper, 'N', 'one-stay'));
+    await keeper.flush();
+    keeper.make(typed(keeper, 'NEW', 'one-stay'));
+    desk.mode = 'well';
+    await keeper.flush();
+    expect([keeper.state, words(desk.piece), words(keeper.piece)]).toEqual(['kept', 'NEW', 'NEW']);
+    expect(keeper.history.undo).toHaveLength(1);
   });
 
   it('sends a gesture as one change', async () => {
@@ -147,13 +171,14 @@ describe('the keeper', () => {
     for (let n = 0; n < 400; n++) {
       const keeper = keepers[Math.floor(random() * 3)]!;
       desk.mode = random() < 0.15 ? 'away' : random() < 0.1 ? 'answer-lost' : 'well';
-      if (random() < 0.5) keeper.make(typed(keeper, `T${n}`, undefined, random() < 0.5 ? 'words' : 'more'));
+      if (random() < 0.5) keeper.make(typed(keeper, `T${n}`, random() < 0.5 ? `stay${n >> 4}` : undefined, random() < 0.5 ? 'words' : 'more'));
       if (random() < 0.5) await keeper.flush();
     }
     desk.mode = 'well';
     for (const keeper of [...keepers, ...keepers]) { await keeper.flush(); keeper.takeLines(desk.log); }
     for (const keeper of keepers) {
       expect(keeper.piece).toEqual(desk.piece);
+      expect(keeper.history).toEqual(desk.log.reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY));
       expect(keeper.state).toBe('kept');
     }
     expect(new Set(desk.log.map((line) => line.changeId)).size).toBe(desk.log.length);
