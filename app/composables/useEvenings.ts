@@ -80,8 +80,13 @@ export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef
         const { lettering, track } = one;
         const curve = findCurve(piece.value, lettering.curveId);
         const { evening, shape } = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
-        known.value = new Map(known.value).set(lettering.id, { lettering, track, evening: evening && new Map(evening) });
-        if (shape && curve && piece.value.items.includes(lettering) && piece.value.items.includes(curve)) sized(curve, shape);
+        const found = { lettering, track, evening: evening && new Map(evening) };
+        known.value = new Map(known.value).set(lettering.id, found);
+        if (!shape || !curve || !piece.value.items.includes(lettering) || !piece.value.items.includes(curve)) continue;
+        sized(curve, shape);
+        // It was found for the curve at that size.
+        const now = tracks.value.get(curve.id);
+        if (now?.ok && findCurve(piece.value, curve.id)?.shape === shape) known.value = new Map(known.value).set(lettering.id, { ...found, track: now.value });
       }
     } catch (error) {
       // The worker's program comes from the server, which may be away just now.

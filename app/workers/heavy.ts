@@ -1,7 +1,6 @@
 import { transfer } from 'comlink';
-import { trackOf, tracksOf } from '#core/curves/index';
-import { blocking, drawPiece, groundOf, type Drawing, type Evenings } from '#core/drawing/drawPiece';
-import { finishRadius } from '#core/drawing/keepRadius';
+import { blocking, drawPiece, type Drawing, type Evenings } from '#core/drawing/drawPiece';
+import { finish } from '#core/drawing/keepRadius';
 import { writeDxf } from '#core/output/dxf';
 import { copyMarks, layOut, repeated, type Layout } from '#core/output/impose';
 import { writeLiveSvg } from '#core/output/liveSvg';
@@ -15,7 +14,6 @@ import { writeSvg } from '#core/output/svg';
 import { findLettering, isLettering, type CurveShape, type Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import { fail, ok, type Result } from '#core/result';
-import { eveningOf } from '#core/setting/settle';
 import { facesFor, fileOf } from './faces';
 import type { FileFormat, FileOptions } from './options';
 import { absentImages, imagesOf, picturesFor } from './pictures';
@@ -36,13 +34,8 @@ export interface Evened { readonly evening: EveningSent; readonly shape: CurveSh
 export async function evenOutLettering(piece: Piece, letteringId: string): Promise<Evened> {
   const faces = await facesFor(piece);
   const lettering = findLettering(piece, letteringId);
-  const ground = lettering && groundOf(lettering, tracksOf(piece), faces);
-  if (!lettering || !ground?.ok) return { evening: null, shape: null };
-  const { track, face, held } = ground.value;
-  const shape = finishRadius(piece, lettering, faces);
-  const sized = shape && trackOf(shape);
-  const evening = eveningOf(lettering, sized?.ok ? sized.value : track, face, held);
-  return { evening: evening && [...evening], shape };
+  const finished = lettering && finish(piece, lettering, faces);
+  return finished ? { evening: finished.evening && [...finished.evening], shape: finished.shape } : { evening: null, shape: null };
 }
 
 interface Drawn { readonly drawing: Drawing; readonly lines: ReturnType<typeof copyMarks>; readonly layout: Layout | null }

@@ -1,10 +1,10 @@
-import { trackOf, tracksOf, type Track } from '../curves';
+import { tracksOf, type Track } from '../curves';
 import { applySteps, setStep, type Step } from '../piece/steps';
 import { findCurve, isFree, isLettering, type CurveShape, type Lettering, type Piece } from '../piece/types';
 import { fillRoom, scalingOf } from '../setting/fill';
 import type { Evening } from '../setting/measure';
 import { SLACK_MM, eveningOf, keptRules } from '../setting/settle';
-import { groundOf, type Evenings, type Faces } from './drawPiece';
+import { groundOf, type Evenings, type Faces, type SettingGround } from './drawPiece';
 
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
@@ -20,30 +20,42 @@ const meanRadius = (track: Track): number => track.path.lengthMm / (2 * Math.PI)
 const keepsRadius = ({ fit, anchor, wording, hidden }: Lettering): boolean =>
   fit.kept && !hidden && anchor.align !== 'filled' && wording.trim() !== '' && fit.rules.some((rule) => rule.by === 'radius');
 
+/** What evening out comes to on a curve of another size. */
+type EveningOn = (track: Track) => Evening | null;
+
+/** That of a lettering, found once for each curve. */
+function evener(lettering: Lettering, { face, held }: SettingGround): EveningOn {
+  const found = new Map<Track, Evening | null>();
+  return (on) => {
+    if (!found.has(on)) found.set(on, eveningOf(lettering, on, face, held));
+    return found.get(on)!;
+  };
+}
+
+interface Filled { readonly shape: CurveShape; readonly lengthMm: number; readonly track: () => Track | null }
+
 /**
  * The curve of a lettering at the size at which the lettering fills its room by its rules, counted from a base.
  *
- * @param given what evening out came to last, where that is to do; else it is found for the size that it is found for
+ * @param given whether evening out is of an earlier state, and not that of the curve asked for
  */
-function filled(lettering: Lettering, piece: Piece, faces: Faces, baseMm: number, given?: Evenings): { readonly shape: CurveShape; readonly lengthMm: number } | null {
+function filled(lettering: Lettering, piece: Piece, { track, face, held }: SettingGround, baseMm: number, evenedOn: EveningOn, given: boolean): Filled | null {
   const curve = findCurve(piece, lettering.curveId)!;
-  const ground = groundOf(lettering, tracksOf(piece), faces);
-  if (!ground.ok) return null;
-  const { track, face, held } = ground.value;
   const base = baseMm / meanRadius(track);
   const scaled = scalingOf(curve.shape, track);
   // A radius that comes first is looked for from where it is; behind other rules it begins where they are to do.
   const from = lettering.fit.rules[0]!.by === 'radius' ? 1 : base;
   const start = scaled(from).track;
   if (!start) return null;
-  const evenedOn = (on: Track): Evening | null => (lettering.spacing.evenOut === 0 ? null : given ? given.of(lettering) : eveningOf(lettering, on, face, held));
   let evening = evenedOn(start);
   const rules = lettering.fit.rules.map((one) => (one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one));
   // What is given is of an earlier state and will be finished: nearly full is full enough.
   const first = fillRoom({ lettering, track: start, face, held, evening }, rules, scaled(from).shape, given && evening ? SLACK_MM : 0);
-  if (!first.shape) return { shape: scaled(base).shape, lengthMm: track.path.lengthMm * base };
-  let k = from * (trackLength(first.shape) / start.path.lengthMm);
-  if (!evening || given) return { shape: first.shape, lengthMm: track.path.lengthMm * k };
+  const at = (share: number, shape = scaled(share).shape): Filled => ({ shape, lengthMm: track.path.lengthMm * share, track: () => scaled(share).track });
+  const grown = first.steps.find((step) => step.by === 'radius');
+  if (!first.shape || !grown) return at(base);
+  let k = from * grown.value;
+  if (!evening || given) return at(k, first.shape);
   const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
   const within = (value: number): number => Math.min(Math.max(value, base * rule.least), base * rule.most);
   // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
@@ -57,9 +69,8 @@ function filled(lettering: Lettering, piece: Piece, faces: Faces, baseMm: number
     if (leftMm === null || !(Math.abs(leftMm) > MEETS_MM)) break;
     k = within(k - leftMm / slope);
   }
-  return { shape: scaled(k).shape, lengthMm: track.path.lengthMm * k };
+  return at(k);
 }
-const trackLength = (shape: CurveShape): number => { const made = trackOf(shape); return made.ok ? made.value.path.lengthMm : Number.NaN; };
 
 /** Whether the size of a lettering's curve is its own to choose: a free curve, and the first that asks for it decides. */
 function decides(lettering: Lettering, piece: Piece): boolean {
@@ -90,7 +101,10 @@ export function keepRadii(piece: Piece, steps: readonly Step[], faces: Faces, ev
     if (!track?.ok || (before === item && wasTrack === track)) continue;
     const resized = wasTrack?.ok && Math.abs(wasTrack.value.path.lengthMm / track.value.path.lengthMm - 1) > 1e-9;
     const baseMm = item.fit.baseRadiusMm === null || resized ? meanRadius(track.value) : item.fit.baseRadiusMm;
-    const result = filled(item, next, faces, baseMm, evenings);
+    const ground = groundOf(item, tracksOf(next), faces);
+    const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
+    const evenedOn = item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
+    const result = ground.ok ? filled(item, next, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
     const more: Step[] = [];
     if (baseMm !== item.fit.baseRadiusMm) more.push(setStep(next, item.id, ['fit', 'baseRadiusMm'], baseMm));
     if (result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10) more.push(setStep(next, item.curveId, ['shape'], result.shape));
@@ -100,14 +114,25 @@ export function keepRadii(piece: Piece, steps: readonly Step[], faces: Faces, ev
   return [...steps, ...added];
 }
 
+/** What evening out comes to for a lettering; with the size of its curve, where that is kept and is another for it. */
+export interface Finished { readonly evening: Evening | null; readonly shape: CurveShape | null }
+
 /**
- * The size of a curve whose lettering was filled with an older evening out, now with its own.
+ * Evens out a lettering, filled where it is kept filled: a curve whose size is kept, and was found with an older evening
+ * out, gets the size for this one.
  *
- * @returns null where it keeps no radius, or has the right size already
+ * @returns null where the lettering has no ground to stand on
  */
-export function finishRadius(piece: Piece, lettering: Lettering, faces: Faces): CurveShape | null {
-  const track = tracksOf(piece).get(lettering.curveId);
-  if (lettering.spacing.evenOut === 0 || !track?.ok || !decides(lettering, piece)) return null;
-  const result = filled(lettering, piece, faces, lettering.fit.baseRadiusMm ?? meanRadius(track.value));
-  return result && Math.abs(result.lengthMm - track.value.path.lengthMm) > FINISHED_MM ? result.shape : null;
+export function finish(piece: Piece, lettering: Lettering, faces: Faces): Finished | null {
+  const ground = groundOf(lettering, tracksOf(piece), faces);
+  if (!ground.ok) return null;
+  const { track } = ground.value;
+  const evenedOn = evener(lettering, ground.value);
+  const curve = tracksOf(piece).get(lettering.curveId);
+  if (lettering.spacing.evenOut > 0 && curve?.ok && decides(lettering, piece)) {
+    const result = filled(lettering, piece, ground.value, lettering.fit.baseRadiusMm ?? meanRadius(curve.value), evenedOn, false);
+    const sized = result && Math.abs(result.lengthMm - curve.value.path.lengthMm) > FINISHED_MM ? result.track() : null;
+    if (result && sized) return { evening: evenedOn(sized), shape: result.shape };
+  }
+  return { evening: evenedOn(track), shape: null };
 }

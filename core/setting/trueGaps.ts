@@ -26,11 +26,19 @@ export interface TrueGap {
   readonly middle: number;
 }
 
+const heights = new WeakMap<SetLettering, number>();
+
 /**
  * The height of the letters of a line, mm: that of the capitals, or of the x where less than half of them stand higher
- * than halfway between the two. It is the band in which gaps are judged.
+ * than halfway between the two. It is the band in which gaps are judged. The same setting is measured once.
  */
-export function letterHeight({ measured, scaleY, capMm }: SetLettering): number {
+export function letterHeight(set: SetLettering): number {
+  let height = heights.get(set);
+  if (height === undefined) heights.set(set, (height = measureHeight(set)));
+  return height;
+}
+
+function measureHeight({ measured, scaleY, capMm }: SetLettering): number {
   const { run, scales } = measured;
   const { capHeight, xHeight } = run.face.metrics;
   let high = 0, inked = 0;

@@ -25,7 +25,7 @@ const now = computed(() => {
   if (!set || !strip) return null;
   return { set, strip, width, from: (0 - origin.value) / scale.value, to: (width - origin.value) / scale.value, gaps: gaps.value.filter((gap) => gap.line === set) };
 });
-const resting = useResting(() => now.value, 80);
+const resting = useResting(() => now.value);
 const lineGaps = computed(() => resting.value?.gaps ?? []);
 
 const COLOURS = { settled: '#7fb0aa', off: '#b4452a', picked: '#0f6b6b', line: '#b57b1e', wash: '#b57b1e26', zero: '#d2ccbd' } as const;

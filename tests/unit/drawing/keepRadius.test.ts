@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece, groundOf, settingOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
-import { finishRadius, keepRadii } from '#core/drawing/keepRadius';
+import { finish, keepRadii } from '#core/drawing/keepRadius';
 import { tracksOf } from '#core/curves/index';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findLettering, type CurveShape, type Fit, type Lettering, type Piece } from '#core/piece/types';
@@ -69,7 +69,7 @@ describe('a radius kept such that the words fill their room', () => {
   it('is filled at once with what evening out came to before, and finished with its own', () => {
     for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
       const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
-      expect(finishRadius(p, words(p), all), 'has the right size already').toBeNull();
+      expect(finish(p, words(p), all)!.shape, 'has the right size already').toBeNull();
       const none: Evenings = { of: () => null };
       const quick = keepRadii(p, [setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY')], all, none);
       const now = applySteps(p, quick);
@@ -78,9 +78,13 @@ describe('a radius kept such that the words fill their room', () => {
       const plain = settingOf(words(now.value), tracksOf(now.value), all, none);
       expect(plain.ok && Math.abs(roomLeft(plain.value))).toBeLessThan(0.001);
       expect(Math.abs(left(now.value))).toBeGreaterThan(0.01);
-      const finished = finishRadius(now.value, words(now.value), all)!;
-      const done = applySteps(now.value, [setStep(now.value, 'ring', ['shape'], finished)]);
+      const finished = finish(now.value, words(now.value), all)!;
+      const done = applySteps(now.value, [setStep(now.value, 'ring', ['shape'], finished.shape)]);
       expect(done.ok && Math.abs(left(done.value)), shape.kind).toBeLessThan(0.001);
+      // What evening out came to is that of the finished curve, which is then finished.
+      const again = done.ok ? finish(done.value, words(done.value), all)! : finished;
+      expect(again.shape).toBeNull();
+      expect(again.evening).toEqual(finished.evening);
       // The same as found in one go.
       const whole = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY'));
       const length = (one: Piece): number => { const track = tracksOf(one).get('ring')!; return track.ok ? track.value.path.lengthMm : 0; };
@@ -101,8 +105,8 @@ describe('a radius kept such that the words fill their room', () => {
       // A file is told of what is missing: it will not be finished.
       const filed = settingOf(words(made.value), tracksOf(made.value), all);
       expect(filed.ok && filed.value.notes.map((one) => one.code)).toEqual(['fit-not-met']);
-      const finished = finishRadius(made.value, words(made.value), all)!;
-      const done = applySteps(made.value, [setStep(made.value, 'ring', ['shape'], finished)]);
+      const finished = finish(made.value, words(made.value), all)!;
+      const done = applySteps(made.value, [setStep(made.value, 'ring', ['shape'], finished.shape)]);
       expect(done.ok && Math.abs(left(done.value)), shape.kind).toBeLessThan(0.001);
     }
   });
