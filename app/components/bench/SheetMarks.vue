@@ -137,7 +137,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
       <path :d="band.capLine" class="capline" />
     </template>
     <path v-if="picked" :d="picked" class="picked-letters" />
-    <line v-if="caret" class="caret" :x1="caret.foot.x" :y1="caret.foot.y" :x2="caret.head.x" :y2="caret.head.y" />
+    <TypingCaret v-if="caret" :foot="caret.foot" :head="caret.head" />
     <g
       v-for="mark in bookends" :key="mark.which" class="bookend" tabindex="0" role="slider" :data-bookend="mark.which" :aria-label="mark.name"
       :aria-valuetext="mark.name" :aria-valuenow="mark.percent" aria-valuemin="0" aria-valuemax="100" @pointerdown="emit('bookend', $event, set!.lettering, mark.which)" @keydown="onBookendKey($event, mark.which)"
@@ -169,14 +169,12 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 </template>
 
 <style scoped>
-.marks > path, .caret, .anchor, .overset { pointer-events: none; }
+.marks > path, .anchor, .overset { pointer-events: none; }
 .overset path { fill: var(--rust); stroke: #fff; stroke-width: 1.5; vector-effect: non-scaling-stroke; paint-order: stroke; }
 .hairline { fill: none; stroke: var(--teal); stroke-width: 1; }
 .baseline { fill: none; stroke: var(--brass-light); stroke-width: 1; }
 .capline { fill: none; stroke: var(--brass-light); stroke-width: 1; stroke-dasharray: 4 3; }
 .picked-letters { fill: #0f6b6b2e; stroke: var(--teal); stroke-width: 1; stroke-dasharray: 2 2; }
-.caret { stroke: var(--teal); stroke-width: 2; animation: blink 1.1s steps(2) infinite; }
-@keyframes blink { 50% { opacity: 0; } }
 .bookend { cursor: ew-resize; }
 .bookend:focus-visible { outline: none; }
 .bookend .bar { stroke: var(--brass-light); stroke-width: 2; }
