@@ -7,7 +7,8 @@ const waiting = new Set<() => void>();
 let changedAt = 0;
 let watching = false;
 
-const atLeisure = (run: () => void): void => {
+/** Runs when the page has nothing else to do, soon in any case. */
+export const atLeisure = (run: () => void): void => {
   // Not every browser tells when it has nothing else to do.
   if (typeof requestIdleCallback === 'function') requestIdleCallback(run, { timeout: LATEST_MS });
   else setTimeout(run);
@@ -40,6 +41,9 @@ export function whenResting(run: () => void): void {
   watching = true;
   setTimeout(look, REST_MS);
 }
+
+/** Whether nothing has changed for a while. */
+export const atRest = (): boolean => !watching;
 
 /** Takes back what has not been run. */
 export const noLonger = (run: () => void): void => { waiting.delete(run); };

@@ -9,6 +9,7 @@ import { useView } from '~/stores/view';
 const store = usePiece();
 const faces = useFaces();
 const view = useView();
+useRehearsal();
 const field = useTemplateRef<HTMLTextAreaElement>('field');
 const lettering = computed(() => store.selectedLettering);
 let gesture = '';

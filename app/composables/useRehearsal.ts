@@ -1,0 +1,48 @@
+import { keepRadii } from '#core/drawing/keepRadius';
+import { settingOf } from '#core/drawing/drawPiece';
+import { paintItem } from '#core/drawing/paint';
+import { tracksOf } from '#core/curves/index';
+import { screenPathData, UNIT_MM } from '#core/output/screenPath';
+import { rewordSteps } from '#core/piece/reword';
+import { applySteps } from '#core/piece/steps/index';
+import { findLettering } from '#core/piece/types';
+import { useFaces } from '~/stores/faces';
+import { usePiece } from '~/stores/piece';
+
+const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+/** How far through the alphabet it has come, by face. */
+const come = new Map<string, number>();
+
+/**
+ * A browser runs what it has not run often several times slower, and a letter costs more the first time it is drawn, so that
+ * the first keys of a page would be late. What a key has to compute is therefore gone through before, while the page has
+ * nothing else to do, with one letter of the alphabet after the other put behind the words at hand, and thrown away.
+ */
+export function useRehearsal(): void {
+  const store = usePiece();
+  const faces = useFaces();
+  let over = false;
+
+  function once(): void {
+    const { piece, selectedLettering: lettering } = store;
+    if (!atRest()) { whenResting(once); return; }
+    const at = come.get(lettering?.faceId ?? '') ?? 0;
+    if (over || at === ALPHABET.length || !piece || !lettering || !store.facesReady || !store.settled) return;
+    come.set(lettering.faceId, at + 1);
+    const letter = ALPHABET[at]!;
+    const wording = lettering.wording + (/\p{Ll}\P{L}*$/u.test(lettering.wording) ? letter.toLowerCase() : letter);
+    const made = applySteps(piece, keepRadii(piece, rewordSteps(piece, lettering, wording), faces.loaded, store.evenings));
+    const trial = made.ok ? findLettering(made.value, lettering.id) : undefined;
+    if (made.ok && trial) {
+      const tracks = tracksOf(made.value);
+      const set = settingOf(trial, tracks, faces.loaded, store.evenings);
+      const painted = paintItem(made.value, trial, {
+        track: (id) => { const one = tracks.get(id); return one?.ok ? one.value : null; }, ornaments: () => null, set: () => (set.ok ? set.value : null),
+      });
+      for (const { trace } of painted) screenPathData(trace, UNIT_MM.coarse);
+    }
+    atLeisure(once);
+  }
+  watch(() => store.facesReady && store.settled && store.selectedLettering?.faceId, (ready) => { if (ready) whenResting(once); }, { immediate: true });
+  onScopeDispose(() => { over = true; noLonger(once); });
+}
