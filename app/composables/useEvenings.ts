@@ -2,7 +2,7 @@ import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
 import { groundOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
 import { movedPlaces } from '#core/piece/reword';
-import { findCurve, holdersOf, isCurve, isLettering, parentsOf, type Curve, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, holdersOf, isCurve, isLettering, parentsOf, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
 import type { Result } from '#core/result';
 import type { Evening } from '#core/setting/measure';
 import { needsSettling } from '#core/setting/settle';
@@ -38,9 +38,9 @@ function carried({ lettering, evening }: Known, now: Lettering): Evening | null 
  * Evening out for the bench: computed in a worker, one lettering at a time, while the last result stays on screen. What
  * has changed again meanwhile is asked for anew.
  *
- * @param sized called with the size of a curve that is kept such that a lettering fills it, where evening out has changed it
+ * @param finish called where evening out has changed the size of a curve that a lettering is kept to fill, or the rooms of one where they are kept equal
  */
-export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>, faces: () => Faces, sized: (curve: Curve, shape: CurveShape) => void) {
+export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>, faces: () => Faces, finish: (lettering: Lettering, shape: CurveShape | null) => void) {
   const known = shallowRef<ReadonlyMap<string, Known>>(new Map());
   const carriedOver = new WeakMap<Known, WeakMap<Lettering, Evening | null>>();
   const busy = ref(false);
@@ -82,11 +82,11 @@ export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef
         const { evening, shape } = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
         const found = { lettering, track, evening: evening && new Map(evening) };
         known.value = new Map(known.value).set(lettering.id, found);
-        if (!shape || !curve || !piece.value.items.includes(lettering) || !piece.value.items.includes(curve)) continue;
-        sized(curve, shape);
+        if (!curve || !(shape || curve.equalRooms) || !piece.value.items.includes(lettering) || !piece.value.items.includes(curve)) continue;
+        finish(lettering, shape);
         // It was found for the curve at that size.
         const now = tracks.value.get(curve.id);
-        if (now?.ok && findCurve(piece.value, curve.id)?.shape === shape) known.value = new Map(known.value).set(lettering.id, { ...found, track: now.value });
+        if (shape && now?.ok && findCurve(piece.value, curve.id)?.shape === shape) known.value = new Map(known.value).set(lettering.id, { ...found, track: now.value });
       }
     } catch (error) {
       // The worker's program comes from the server, which may be away just now.

@@ -1,4 +1,4 @@
-import { keepRadii } from '#core/drawing/keepRadius';
+import { withKept } from '#core/drawing/kept';
 import { settingOf } from '#core/drawing/drawPiece';
 import { paintItem } from '#core/drawing/paint';
 import { tracksOf } from '#core/curves/index';
@@ -31,7 +31,7 @@ export function useRehearsal(): void {
     come.set(lettering.faceId, at + 1);
     const letter = ALPHABET[at]!;
     const wording = lettering.wording + (/\p{Ll}\P{L}*$/u.test(lettering.wording) ? letter.toLowerCase() : letter);
-    const made = applySteps(piece, keepRadii(piece, rewordSteps(piece, lettering, wording), faces.loaded, store.evenings));
+    const made = applySteps(piece, withKept(piece, rewordSteps(piece, lettering, wording), faces.loaded, store.evenings));
     const trial = made.ok ? findLettering(made.value, lettering.id) : undefined;
     if (made.ok && trial) {
       const tracks = tracksOf(made.value);

@@ -7,7 +7,8 @@ import { tracksOf, type Track } from '#core/curves/index';
 import { inStep } from '#core/drawing/twin';
 import { settingOf } from '#core/drawing/drawPiece';
 import { ornamentsBetween, paintItem, setsOn, type PaintedPath } from '#core/drawing/paint';
-import { keepRadii } from '#core/drawing/keepRadius';
+import { finishRooms } from '#core/drawing/equalRooms';
+import { withKept } from '#core/drawing/kept';
 import { tidied } from '#core/drawing/tidy';
 import type { SetOrnaments } from '#core/setting/ornaments';
 import { letteringTrack } from '#core/setting/corners';
@@ -190,7 +191,7 @@ export const usePiece = defineStore('piece', () => {
    */
   function edit(label: string, given: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
     if (!keeper || given.length === 0) return null;
-    const steps = keepRadii(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded, evenings.value);
+    const steps = withKept(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded, evenings.value);
     const next = applySteps(keeper.piece, steps);
     if (!next.ok) return next.problem;
     if (next.value === keeper.piece) return null;
@@ -204,16 +205,21 @@ export const usePiece = defineStore('piece', () => {
   }
 
   /**
-   * Gives a curve the size that evening out, computed after an edit of this page, asks for: it belongs to that edit and is
-   * undone with it. What was edited elsewhere, undone or brought back is left as it is.
+   * Gives the curve of a lettering the size, and what is on it the rooms, that evening out, computed after an edit of this
+   * page, asks for: that belongs to the edit and is undone with it. What was edited elsewhere, undone or brought back is left
+   * as it is.
+   *
+   * @param shape null where the curve has the right size
    */
-  function finish(curve: Curve, shape: CurveShape): void {
+  function finish({ curveId }: Lettering, shape: CurveShape | null): void {
     const last = keeper?.history.undo.at(-1);
     if (!keeper || last?.entryId !== edited || keeper.history.redo.length > 0) return;
-    const { entryId, label, selectionBefore, selectionAfter } = last;
-    const steps = [setStep(keeper.piece, curve.id, ['shape'], shape)];
+    const sized = shape ? [setStep(keeper.piece, curveId, ['shape'], shape)] : [];
+    const applied = applySteps(keeper.piece, sized);
+    const steps = applied.ok ? [...sized, ...finishRooms(applied.value, curveId, faces.loaded, evenings.value)] : sized;
     const next = applySteps(keeper.piece, steps);
-    if (next.ok && !refusal(next.value, steps)) keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter }, next.value);
+    const { entryId, label, selectionBefore, selectionAfter } = last;
+    if (next.ok && steps.length > 0 && !refusal(next.value, steps)) keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter }, next.value);
   }
 
   /** Sets one property of an item, or of the piece itself (id null). */

@@ -49,7 +49,7 @@ export function asOutlinesSteps(piece: Piece, lettering: Lettering, set: SetLett
   const curves: Curve[] = [];
   const make = (name: string, contour: Contour, inked: boolean, cuts: readonly Cut[]): Curve => {
     const curve: Curve = {
-      type: 'curve', id: newId(), name, shape: drawnOf(contour), locked: false, hidden: false, cuts,
+      type: 'curve', id: newId(), name, shape: drawnOf(contour), locked: false, hidden: false, cuts, equalRooms: false,
       fill: inked ? lettering.fill : null, stroke: inked && lettering.stroke ? { ...lettering.stroke, place: 'centre' } : null,
     };
     curves.push(curve);

@@ -1,6 +1,6 @@
 import { tracksOf } from '../curves';
 import { applySteps, setStep, type Step } from '../piece/steps';
-import { findCurve, letteringsOn, type Curve, type Lettering, type Piece } from '../piece/types';
+import { findCurve, isCurve, letteringsOn, type Curve, type Item, type Lettering, type Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import { placeMovedBy } from '../setting/anchorPlaces';
 import { inkStretch } from '../setting/rooms';
@@ -81,4 +81,49 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
     const [was, is] = [of(piece, id)[name], of(now, id)[name]];
     return JSON.stringify(was) === JSON.stringify(is) ? [] : [setStep(piece, id, [name], is)];
   })));
+}
+
+/** Steps after which the rooms of a curve are equal; none where they cannot be, which is told where they are shown. */
+function made(piece: Piece, { id }: Curve, stays: string | undefined, faces: Faces, evenings?: Evenings): Step[] {
+  const steps = stays === undefined ? fail({ code: 'one-lettering', message: '' }) : equalRoomsSteps(piece, id, stays, faces, evenings);
+  return steps.ok ? steps.value : [];
+}
+
+/** The lettering that stays when rooms are made equal again: the one that was put elsewhere, else the first. */
+function staying(before: readonly Lettering[], now: readonly Lettering[]): string | undefined {
+  const put = now.filter((one) => { const was = before.find(({ id }) => id === one.id); return was && (was.anchor !== one.anchor || was.bookends !== one.bookends); });
+  return (put.length === 1 ? put[0] : now[0])?.id;
+}
+
+const keepsEqual = (item: Item): boolean => isCurve(item) && item.equalRooms;
+
+/**
+ * Steps with what they mean for curves whose rooms are kept equal: where such a curve or a lettering on it is changed, the
+ * letterings are slid in the same edit. The one that the steps put elsewhere stays there, else the first of the curve.
+ *
+ * @param evenings what evening out came to last, where no time is to find it anew: see `finishRooms`
+ * @returns the steps as they are where no rooms are kept, or where they cannot be equal
+ */
+export function keepRooms(piece: Piece, steps: readonly Step[], faces: Faces, evenings?: Evenings): Step[] {
+  if (!piece.items.some(keepsEqual) && !steps.some((step) => (step.kind === 'insert' && keepsEqual(step.item)) || (step.kind === 'set' && step.path[0] === 'equalRooms'))) return [...steps];
+  const applied = applySteps(piece, steps);
+  if (!applied.ok) return [...steps];
+  let next = applied.value;
+  const added: Step[] = [];
+  for (const curve of applied.value.items) {
+    if (!isCurve(curve) || !curve.equalRooms) continue;
+    const [before, now] = [letteringsOn(piece, curve.id), letteringsOn(next, curve.id)];
+    const asBefore = findCurve(piece, curve.id)?.equalRooms && tracksOf(piece).get(curve.id) === tracksOf(next).get(curve.id);
+    if (asBefore && before.length === now.length && now.every((one, i) => one === before[i])) continue;
+    const more = made(next, curve, staying(before, now), faces, evenings);
+    const slid = applySteps(next, more);
+    if (slid.ok) { next = slid.value; added.push(...more); }
+  }
+  return [...steps, ...added];
+}
+
+/** Steps that finish the rooms of a curve, once evening out of what is on it is known; none where they are not kept. */
+export function finishRooms(piece: Piece, curveId: string, faces: Faces, evenings: Evenings): Step[] {
+  const curve = findCurve(piece, curveId);
+  return curve?.equalRooms ? made(piece, curve, letteringsOn(piece, curveId)[0]?.id, faces, evenings) : [];
 }

@@ -1,6 +1,9 @@
 import Papa from 'papaparse';
 import { LIMITS } from '../piece/limits';
-import { movedPlaces } from '../piece/reword';
+import type { Faces } from '../drawing/drawPiece';
+import { withKept } from '../drawing/kept';
+import { rewordSteps } from '../piece/reword';
+import { applySteps } from '../piece/steps';
 import type { Lettering, Piece } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 
@@ -72,17 +75,20 @@ export function guessMapping(piece: Piece, { columns }: SeriesTable): SeriesMapp
   return Object.fromEntries(letterings.slice(0, columns.length).map(({ id }, i) => [id, i]));
 }
 
-/** The piece of one row: its words in the letterings that columns are mapped to. Adjustments by hand follow letters that stay. */
-export function pieceOfRow(piece: Piece, mapping: SeriesMapping, row: readonly string[]): Piece {
-  const items = piece.items.map((item) => {
+/**
+ * The piece of one row: its words in the letterings that columns are mapped to, and what is kept made anew for them.
+ * Adjustments by hand follow letters that stay.
+ */
+export function pieceOfRow(piece: Piece, mapping: SeriesMapping, row: readonly string[], faces: Faces): Piece {
+  const steps = piece.items.flatMap((item) => {
     const column = item.type === 'lettering' ? mapping[item.id] : undefined;
-    if (item.type !== 'lettering' || column === undefined) return item;
+    if (item.type !== 'lettering' || column === undefined) return [];
     const wording = (row[column] ?? '').slice(0, LIMITS.wordingLength.max);
-    if (wording === item.wording) return item;
-    const place = movedPlaces(item.wording, wording);
-    return { ...item, wording, adjustments: item.adjustments.flatMap((one) => { const at = place(one.at); return at === null ? [] : [{ ...one, at }]; }) };
+    return wording === item.wording ? [] : rewordSteps(piece, item, wording);
   });
-  return { ...piece, items };
+  const made = applySteps(piece, withKept(piece, steps, faces));
+  if (!made.ok) throw new Error(made.problem.message);
+  return made.value;
 }
 
 /** Something that is wrong with one row of a series. */

@@ -22,7 +22,7 @@ const SEEN: ReadonlySet<string> = new Set(['missing-character', 'fit-not-met', '
 
 /** A row drawn, and everything wrong with it. */
 export function drawRow({ piece, table, mapping, faces, pictures }: SeriesRun, row: number): { readonly drawing: Drawing; readonly problems: readonly RowProblem[] } {
-  const own = pieceOfRow(piece, mapping, table.rows[row]!);
+  const own = pieceOfRow(piece, mapping, table.rows[row]!, faces);
   const drawing = drawPiece(own, faces, pictures);
   const problems: Problem[] = [...drawing.problems];
   const tracks = tracksOf(own);

@@ -27,7 +27,7 @@ export function freeName(piece: Piece, title: string): string {
 
 /** A curve without ink. */
 export const makeCurve = (id: string, name: string, shape: CurveShape): Curve =>
-  ({ type: 'curve', id, name, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [] });
+  ({ type: 'curve', id, name, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [], equalRooms: false });
 
 /** From line to line, in heights of the capitals. */
 const LINES = 1.6;

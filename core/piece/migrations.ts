@@ -87,5 +87,11 @@ function fromVersion5(older: Older): Older {
   return { ...older, version: 6, process: { leastDpi: usual.leastDpi, ...process } };
 }
 
+/** Version 6 kept no rooms equal. */
+function fromVersion6(older: Older): Older {
+  const { items } = older;
+  return { ...older, version: 7, items: Array.isArray(items) ? items.map((item: Older | null) => (item?.['type'] === 'curve' ? { equalRooms: false, ...item } : item)) : items };
+}
+
 /** From each older version to the next; the entry at n turns version n into version n + 1. */
-export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3, 4: fromVersion4, 5: fromVersion5 };
+export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3, 4: fromVersion4, 5: fromVersion5, 6: fromVersion6 };

@@ -40,6 +40,7 @@ const curveSchema: yup.ObjectSchema<any> = object<Curve>({
   fill: inkId().nullable().defined(),
   stroke,
   cuts: list<Cut>(cutSchema, LIMITS.cuts),
+  equalRooms: flag(),
 });
 
 const sizeSchema = union<LetterSize>('by', {
@@ -223,7 +224,7 @@ const guideSchema = object<Guide>({ runs: tagged<Guide['runs']>('across', 'down'
 
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
-  version: yup.number<6>().strict().oneOf([6]).required(),
+  version: yup.number<7>().strict().oneOf([7]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
   paper: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),

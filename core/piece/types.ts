@@ -38,6 +38,8 @@ export interface Curve {
   readonly stroke: Stroke | null;
   /** What is cut out of its fill. */
   readonly cuts: readonly Cut[];
+  /** Whether the letterings on it are moved such that the rooms between them stay equal; of closed curves alone. */
+  readonly equalRooms: boolean;
 }
 
 /**
@@ -298,7 +300,7 @@ export interface Guide {
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
-  readonly version: 6;
+  readonly version: 7;
   readonly name: string;
   readonly sheet: Sheet;
   /** Colour of the paper on the screen, `#rrggbb`; it is not printed. */

@@ -187,6 +187,42 @@ describe('space on the bench', () => {
     expect((await on.bench.piece()).items.at(-1).sign).toMatchObject({ kind: 'shape', outlines: [{ closed: true }] });
   });
 
+  it('keeps the rooms of a ring equal, whatever is changed', async () => {
+    const { items, ...rest } = roundel();
+    await on.bench.open(await made(on.server, { ...rest, items: [...items, lettering('TIDE', { id: 'side', anchor: clock(80), bookends: { startU: 0.15, endU: 0.3 }, spacing: spacing({ evenOut: 1 }) })] }));
+    await pickWords(/^OTTERMERE/);
+    const rooms = on.page.getByRole('region', { name: 'Rooms' });
+    const equal = async () => new Set((await rooms.locator('.figures').textContent())!.match(/[\d.]+/g)!).size === 1;
+    expect(await equal()).toBe(false);
+    await rooms.getByText('Keep them equal').click();
+    await rooms.getByText('equal', { exact: true }).waitFor();
+    expect((await on.bench.lettering(0)).anchor).toEqual(clock(8));
+    const foot = async () => (await on.bench.lettering(1)).anchor.at.deg;
+    for (const [field, to] of [['Wording', 'OTTERMERES'], ['Even out', '100'], ['Tracking', '12']] as const) {
+      const before = await foot();
+      await on.bench.type(field, to);
+      await on.bench.evened();
+      await expect.poll(equal, { message: field }).toBe(true);
+      await on.bench.kept();
+      expect(await foot(), field).not.toBe(before);
+    }
+    // What follows evening out is undone together with the change.
+    const before = await foot();
+    await on.bench.type('Wording', 'OTTER');
+    await on.bench.evened();
+    await on.bench.kept();
+    expect(await foot()).not.toBe(before);
+    await on.page.keyboard.press('Control+z');
+    await on.bench.kept();
+    expect([await foot(), (await on.bench.lettering()).wording]).toEqual([before, 'OTTERMERES']);
+    await on.bench.type('Wording', 'OTTERMERE LIGHT RAILWAY OF THE FARTHER MERE');
+    await rooms.getByText(/The words together are .* longer than the curve/).waitFor();
+    await on.page.keyboard.press('Control+z');
+    await rooms.getByText('Keep them equal').click();
+    await on.bench.kept();
+    expect((await on.bench.piece()).items[0].equalRooms).toBe(false);
+  });
+
   it('matches letterings that are picked together, the tightest deciding', async () => {
     await on.bench.open(await made(on.server, roundel()));
     await pickWords(/^OTTERMERE/);

@@ -25,7 +25,7 @@ export function track(shape: CurveShape): Track {
   return made.value;
 }
 
-export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [] });
+export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [], equalRooms: false });
 
 /** A seat by the capitals that nothing holds. */
 export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outside', baselineShiftMm = 0): Seat => ({ tops, side, by: 'caps', hold: null, baselineShiftMm });
@@ -48,4 +48,4 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 6, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });
+  ({ format: 'under-arc-piece', version: 7, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });

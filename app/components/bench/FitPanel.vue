@@ -107,7 +107,7 @@ const add = (by: FitBy): void => { setFit('Rules of filling', { rules: [...fit.v
       <p v-if="inOrder" class="outcome" :class="{ short: inOrder.problem }" role="status">{{ inOrder.problem?.message ?? `Comes to ${inOrder.said}.` }}</p>
       <div class="acts">
         <button v-if="!kept" class="key" type="button" :disabled="!inOrder" data-fill="order" @click="take('Fill in order', inOrder!.made)">Fill in this order</button>
-        <label class="keep"><input type="checkbox" :checked="kept" @change="keep(($event.target as HTMLInputElement).checked)"> Keep it filled</label>
+        <label class="tick"><input type="checkbox" :checked="kept" @change="keep(($event.target as HTMLInputElement).checked)"> Keep it filled</label>
       </div>
       <p v-if="kept && fit.rules.some((rule) => rule.by === 'radius')" class="quiet">{{ shape ? 'The curve is kept at the size that fills; limits count from the size you last gave it.' : 'The curve is locked or follows another, so its radius stays.' }}</p>
     </template>
@@ -129,6 +129,4 @@ const add = (by: FitBy): void => { setFit('Rules of filling', { rules: [...fit.v
 .link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 2px 8px 2px 0; font-size: 12px; }
 .outcome { margin: 8px 0; font-size: 12px; color: var(--ink-soft); }
 .outcome.short { color: var(--rust); }
-.keep { display: flex; align-items: center; gap: 6px; cursor: pointer; }
-.keep input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }
 </style>

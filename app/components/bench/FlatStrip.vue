@@ -83,7 +83,7 @@ watch(lines, (all) => { if (view.stripLine >= all.length) view.stripLine = 0; })
 </template>
 
 <style scoped>
-.strip { position: relative; display: grid; grid-template-rows: auto 1fr; background: var(--paper); border-top: 1px solid var(--hairline); min-width: 0; overflow: hidden; }
+.strip { position: relative; display: grid; grid-template: auto 1fr / minmax(0, 1fr); background: var(--paper); border-top: 1px solid var(--hairline); min-width: 0; overflow: hidden; }
 header { display: flex; gap: 12px; align-items: center; min-height: 34px; padding: 4px 12px 2px 14px; white-space: nowrap; }
 h2 { font-size: 13px; font-weight: 600; }
 .summary { overflow: hidden; text-overflow: ellipsis; min-width: 0; }

@@ -68,8 +68,8 @@ const fits = computed(() => {
       </div>
     </template>
     <div v-if="!stacked" class="switches">
-      <label><input type="checkbox" :checked="lettering.spacing.kerning" @change="kerning(($event.target as HTMLInputElement).checked)"> Kerning of the face</label>
-      <label :class="{ quiet: fittedTracking !== 0 }">
+      <label class="tick"><input type="checkbox" :checked="lettering.spacing.kerning" @change="kerning(($event.target as HTMLInputElement).checked)"> Kerning of the face</label>
+      <label class="tick" :class="{ quiet: fittedTracking !== 0 }">
         <input type="checkbox" :checked="lettering.spacing.ligatures" :disabled="fittedTracking !== 0" @change="ligatures(($event.target as HTMLInputElement).checked)">
         Ligatures<template v-if="fittedTracking !== 0">, off while tracked</template>
       </label>
@@ -86,7 +86,5 @@ const fits = computed(() => {
 .said { align-self: center; color: var(--ink-soft); font-size: 12px; }
 .acts { margin-top: 9px; }
 .switches { display: grid; gap: 6px; margin-top: 10px; }
-.switches label { display: flex; align-items: center; gap: 7px; }
-.switches input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }
 .over { color: var(--rust); font-weight: 600; }
 </style>

@@ -1,16 +1,18 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
 import { deleteCurveSteps } from '#core/drawing/operations';
-import { drawPiece, groundOf, settingOf } from '#core/drawing/drawPiece';
-import { equalRoomsSteps } from '#core/drawing/equalRooms';
+import { drawPiece, groundOf, settingOf, type Evenings } from '#core/drawing/drawPiece';
+import { equalRoomsSteps, finishRooms, keepRooms } from '#core/drawing/equalRooms';
 import { colourOf, matchLetterings } from '#core/drawing/match';
 import { makeOrnaments } from '#core/piece/make';
+import { setStep, type Step } from '#core/piece/steps/index';
 import { findCurve, findLettering, isLettering, type CurveShape, type Lettering, type Ornaments, type Piece } from '#core/piece/types';
 import { proofPiece } from '#core/proof/index';
 import { setOrnaments } from '#core/setting/ornaments';
 import { signOf } from '#core/setting/ornamentSigns';
 import { roomsOn } from '#core/setting/rooms';
 import type { SetLettering } from '#core/setting/setLettering';
+import { eveningOf } from '#core/setting/settle';
 import type { Face } from '#core/type/face';
 import { done } from '../../support/edits';
 import { circle, curve, faces, lettering, piece, seat, spacing, track } from '../../support/pieces';
@@ -46,6 +48,63 @@ describe('equal rooms', () => {
     expect(equalRoomsSteps(full, 'ring', 'a', all)).toMatchObject({ ok: false, problem: { code: 'no-room' } });
     const open = piece([curve({ kind: 'line', from: { x: 0, y: 9 }, to: { x: 80, y: 9 } }), lettering('A', { id: 'a' }), lettering('B', { id: 'b' })]);
     expect(equalRoomsSteps(open, 'ring', 'a', all)).toMatchObject({ ok: false, problem: { code: 'not-closed' } });
+  });
+});
+
+describe('rooms that are kept equal', () => {
+  const kept = (shape: CurveShape, more: Partial<Lettering> = {}): Piece => {
+    const p = three(shape);
+    const all3 = { ...p, items: p.items.map((item) => (isLettering(item) ? { ...item, ...more } : item)) };
+    return edited(all3, setStep(all3, 'ring', ['equalRooms'], true));
+  };
+  const edited = (p: Piece, ...steps: Step[]): Piece => done(p, { ok: true, value: keepRooms(p, steps, all) });
+  const uneven = (p: Piece): number => { const lengths = rooms(p).map(({ from, to }) => to - from); return Math.max(...lengths) - Math.min(...lengths); };
+  const at = (p: Piece, id: string) => findLettering(p, id)!.anchor.at;
+
+  it.each([['a ring', circle(32)], ['an ellipse', ellipse]])('are so again after every change, on %s', (_name, shape) => {
+    let p = kept(shape as CurveShape);
+    expect(uneven(p)).toBeLessThan(1e-4);
+    for (const step of [
+      (now: Piece) => setStep(now, 'w1', ['wording'], 'SEDGE AND SEA'), (now: Piece) => setStep(now, 'w0', ['spacing', 'tracking'], 60),
+      (now: Piece) => setStep(now, 'w2', ['size'], { by: 'cap', mm: 6 }), (now: Piece) => setStep(now, 'w1', ['anchor', 'at'], { kind: 'clock', deg: 130 }),
+    ]) {
+      p = edited(p, step(p));
+      expect(uneven(p)).toBeLessThan(1e-4);
+    }
+    const without = p.items.find((item) => item.id === 'w2')!;
+    p = edited(p, { kind: 'remove', index: p.items.indexOf(without), item: without });
+    expect(rooms(p)).toHaveLength(2);
+    expect(uneven(p)).toBeLessThan(1e-4);
+  });
+  it('leave the first lettering where it is, or the one that was put elsewhere', () => {
+    const p = kept(circle(32));
+    const typed = edited(p, setStep(p, 'w2', ['wording'], 'TIDES'));
+    expect(at(typed, 'w0')).toEqual(at(p, 'w0'));
+    expect(at(typed, 'w1')).not.toEqual(at(p, 'w1'));
+    const put = edited(p, setStep(p, 'w1', ['anchor', 'at'], { kind: 'clock', deg: 77 }));
+    expect(at(put, 'w1')).toEqual({ kind: 'clock', deg: 77 });
+    expect(at(put, 'w0')).not.toEqual(at(p, 'w0'));
+  });
+  it('change nothing where nothing on the curve has changed, where they are not kept, and where there is no room', () => {
+    const p = kept(circle(32));
+    const name = [setStep(p, null, ['name'], 'Another')];
+    expect(keepRooms(p, name, all)).toEqual(name);
+    const free = three(circle(32));
+    const longer = [setStep(free, 'w1', ['wording'], 'SEDGE AND SEA')];
+    expect(keepRooms(free, longer, all)).toEqual(longer);
+    const long = [setStep(p, 'w1', ['wording'], 'SEDGE AND SEA AND ALL THE MARSHES OF THE FARTHER SHORE')];
+    expect(keepRooms(p, long, all)).toEqual(long);
+  });
+  it('are finished with what evening out comes to, found after the edit', () => {
+    const p = kept(circle(32), { spacing: spacing({ evenOut: 1 }) });
+    const none: Evenings = { of: () => null };
+    const quick = done(p, { ok: true, value: keepRooms(p, [setStep(p, 'w1', ['wording'], 'AVAILS')], all, none) });
+    expect(uneven(quick)).toBeGreaterThan(1e-3);
+    const known: Evenings = { of: (one) => { const ground = groundOf(one, tracksOf(quick), all); return ground.ok ? eveningOf(one, ground.value.track, ground.value.face) : null; } };
+    const finished = done(quick, { ok: true, value: finishRooms(quick, 'ring', all, known) });
+    expect(uneven(finished)).toBeLessThan(1e-4);
+    expect(finishRooms(finished, 'ring', all, known)).toEqual([]);
+    expect(finishRooms(three(circle(32)), 'ring', all, known)).toEqual([]);
   });
 });
 

@@ -4,15 +4,18 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { unzipSync, zipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { drawPiece, type Faces } from '#core/drawing/drawPiece';
+import { tracksOf } from '#core/curves/index';
+import { drawPiece, settingOf, type Faces } from '#core/drawing/drawPiece';
 import { areaOf, regionOf } from '#core/drawing/edges';
 import { copyMarks, imposed, layOut, repeated, type Imposition } from '#core/output/impose';
 import { writeLiveSvg } from '#core/output/liveSvg';
 import { isZip, readPieceFile, writePieceFile } from '#core/output/pieceFile';
 import { decodeTable, guessMapping, pieceOfRow, readTable, SERIES_LIMITS, type SeriesTable } from '#core/output/series';
 import { checkSeries, makeSeries, type SeriesOptions } from '#core/output/seriesRun';
-import type { Lettering, Piece } from '#core/piece/types';
-import { circle, curve, faces, HOME, lettering, piece, seat, spacing } from '../../support/pieces';
+import { isLettering, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { roomLeft } from '#core/setting/fill';
+import { roomsOn } from '#core/setting/rooms';
+import { circle, curve, faces, HOME, lettering, piece, seat, spacing, track } from '../../support/pieces';
 
 let all: Faces;
 beforeAll(async () => { all = await faces(); });
@@ -105,9 +108,25 @@ describe('a series', () => {
 
   it('gives columns to letterings by their words, and their own adjustments to letters that stay', () => {
     expect(run().mapping).toEqual({ name: 1, post: 0 });
-    const own = pieceOfRow(badge(), run().mapping, ['X', 'NAMED']);
+    const own = pieceOfRow(badge(), run().mapping, ['X', 'NAMED'], all);
     expect((own.items[1] as Lettering)).toMatchObject({ wording: 'NAMED', adjustments: [{ at: 3, kern: 40 }] });
     expect(guessMapping(badge(), table('A,B\n1,2'))).toEqual({ name: 0, post: 1 });
+  });
+  it('fills the rooms that are kept filled, and keeps rooms equal that are, for every row', () => {
+    const kept = { ...badge(), items: badge().items.map((item) => (item.type === 'curve' ? { ...item, equalRooms: true } : { ...item, spacing: spacing() })) } as Piece;
+    const free = (one: Piece) => roomsOn(track(circle(20, 21, 21)), one.items.filter(isLettering).map((item) => must(settingOf(item, tracksOf(one), all)))).map(({ from, to }) => to - from);
+    const uneven = { ...kept, items: kept.items.map((item) => (item.id === 'post' ? { ...item, anchor: { ...(item as Lettering).anchor, at: { kind: 'clock', deg: 150 } } } : item)) } as Piece;
+    expect(Math.abs(free(uneven)[0]! - free(uneven)[1]!)).toBeGreaterThan(5);
+    for (const row of [['Signals', 'Ada'], ['Boiler shop', 'Ada Fenwick']]) {
+      const [a, b] = free(pieceOfRow(uneven, run().mapping, row, all));
+      expect(a).toBeCloseTo(b!, 4);
+    }
+    const fit: Lettering['fit'] = { kept: true, rules: [{ by: 'radius', least: 0.3, most: 4 }], baseRadiusMm: null };
+    const filled = { ...badge(), items: badge().items.map((item) => (item.id === 'name' ? { ...item, spacing: spacing(), fit } : item)) } as Piece;
+    const own = pieceOfRow(filled, run().mapping, ['X', 'Ada Fenwick'], all);
+    const set = must(settingOf(own.items[1] as Lettering, tracksOf(own), all));
+    expect(Math.abs(roomLeft(set))).toBeLessThan(0.001);
+    expect((own.items[0] as Curve).shape).not.toEqual((filled.items[0] as Curve).shape);
   });
   it('lists what is wrong, row by row', async () => {
     const problems = await checkSeries(run(), quiet);

@@ -51,6 +51,13 @@ describe('reading a piece', () => {
     }
   });
 
+  it('brings a piece of the version before up to today, its rooms not kept equal', () => {
+    const demo = JSON.parse(demos[0]!);
+    const older = { ...demo, version: 6, items: demo.items.map(({ equalRooms: _kept, ...item }: any) => item) };
+    expect(readPiece(older)).toEqual(readPiece(demo));
+    expect(readPiece({ ...older, version: 7 })).toMatchObject({ ok: false, problem: { code: 'wrong-piece' } });
+  });
+
   it('tells what is not a piece from one that is too new', () => {
     for (const text of ['', 'hello', '[]', 'null', '{"format":"other"}']) {
       expect(parsePiece(text)).toMatchObject({ ok: false, problem: { code: 'not-a-piece' } });
