@@ -1,5 +1,5 @@
 import { solveLinear } from '../geometry/solveLinear';
-import { clockAngleDeg, distance, normaliseDeg, type Vec } from '../geometry/vec';
+import { clockAngleDeg, distance, normaliseDeg, type Vec, hypot } from '../geometry/vec';
 import { LIMITS } from '../piece/limits';
 import type { ArcShape } from '../piece/shapes/arc';
 import type { CircleShape } from '../piece/shapes/circle';
@@ -91,7 +91,7 @@ function missOf([cx, cy, a, b, turn]: Ellipse, p: Vec): number {
     if (Math.abs(next - t) < 1e-13) break;
     t = next;
   }
-  const away = Math.hypot(x - a * Math.cos(t), y - b * Math.sin(t));
+  const away = hypot(x - a * Math.cos(t), y - b * Math.sin(t));
   return (x / a) ** 2 + (y / b) ** 2 >= 1 ? away : -away;
 }
 
@@ -114,7 +114,7 @@ function algebraic(points: readonly Vec[]): Ellipse | null {
   if (!(det > 1e-6)) return null;
   const x = (B * E - 2 * C * D) / det, y = (B * D - 2 * A * E) / det;
   const level = -(F + (D * x + E * y) / 2);
-  const mean = (A + C) / 2, half = Math.hypot((A - C) / 2, B / 2);
+  const mean = (A + C) / 2, half = hypot((A - C) / 2, B / 2);
   if (!(level > 0) || !(mean - half > 0)) return null;
   // The long axis lies along the direction of the smaller eigenvalue.
   return [mx + x * size, my + y * size, Math.sqrt(level / (mean - half)) * size, Math.sqrt(level / (mean + half)) * size, Math.atan2(B, A - C) / 2 + Math.PI / 2];

@@ -1,5 +1,5 @@
 import { rootBetween } from '../geometry/root';
-import { clockAngleDeg, normaliseDeg } from '../geometry/vec';
+import { clockAngleDeg, normaliseDeg, hypot } from '../geometry/vec';
 import { frameAt } from '../geometry/walk';
 import type { CurvePlace } from '../piece/types';
 import type { Track } from './kind';
@@ -9,7 +9,7 @@ const wrapHalf = (deg: number): number => normaliseDeg(deg + 180) - 180;
 /** Whether a path is one circle or arc about the track's own centre: then fractions and angles keep step. */
 function roundOf({ path, centre }: Track): { startDeg: number; sweepDeg: number } | null {
   const [only, more] = path.path.segments;
-  if (more || only?.kind !== 'arc' || Math.hypot(only.centre.x - centre.x, only.centre.y - centre.y) > 1e-9) return null;
+  if (more || only?.kind !== 'arc' || hypot(only.centre.x - centre.x, only.centre.y - centre.y) > 1e-9) return null;
   return { startDeg: normaliseDeg((only.startRad * 180) / Math.PI + 90), sweepDeg: (only.sweepRad * 180) / Math.PI };
 }
 
@@ -73,7 +73,7 @@ export function fractionAtClock(track: Track, deg: number): number {
     if (a * b > 0 || Math.abs(a - b) > 180) continue;
     const u = rootBetween(off, i / SAMPLES, a, (i + 1) / SAMPLES, b, NEAR_U, NEAR_DEG);
     const { point } = frameAt(track.path, u * track.path.lengthMm);
-    const far = Math.hypot(point.x - track.centre.x, point.y - track.centre.y);
+    const far = hypot(point.x - track.centre.x, point.y - track.centre.y);
     if (!best || far > best.far + 1e-9) best = { u, far };
   }
   return best?.u ?? (Math.abs(off(1)) < nearest.off ? 1 : nearest.u);

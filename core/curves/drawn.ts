@@ -1,5 +1,5 @@
 import { cubic, line, type Segment } from '../geometry/segment';
-import { distance, type Vec } from '../geometry/vec';
+import { distance, type Vec, hypot } from '../geometry/vec';
 import type { CurveNode, DrawnShape, NodeKind } from '../piece/shapes/drawn';
 import { fail, ok } from '../result';
 import type { CurveKind, Handle } from './kind';
@@ -46,7 +46,7 @@ export function setNodeKind(shape: DrawnShape, index: number, kind: NodeKind): D
     const before = nodes[index - 1] ?? (closed ? nodes.at(-1)! : node);
     const after = nodes[index + 1] ?? (closed ? nodes[0]! : node);
     const way = { x: after.at.x - before.at.x, y: after.at.y - before.at.y };
-    const length = Math.hypot(way.x, way.y) || 1;
+    const length = hypot(way.x, way.y) || 1;
     const reach = (to: Vec): number => distance(node.at, to) / 3;
     const ahead = node.ahead ?? { x: node.at.x + (way.x / length) * reach(after.at), y: node.at.y + (way.y / length) * reach(after.at) };
     const back = node.back ?? { x: node.at.x - (way.x / length) * reach(before.at), y: node.at.y - (way.y / length) * reach(before.at) };

@@ -1,6 +1,6 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import svgpath from 'svgpath';
-import type { Vec } from '../geometry/vec';
+import { hypot, type Vec } from '../geometry/vec';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 import { fail, ok, type Result } from '../result';
 import { FIRST_PAINT, paintOf, scaleOf, type SvgPaint } from './svgPaint';
@@ -87,7 +87,7 @@ function shapesOf(data: string, transforms: readonly string[]): DrawnShape[] {
   const corner = (at: Vec, back: Vec | null = null): CurveNode => ({ kind: 'corner', at, back, ahead: null });
   const finish = (closed: boolean): void => {
     const last = nodes.at(-1);
-    if (closed && last && nodes.length > 2 && Math.hypot(last.at.x - nodes[0]!.at.x, last.at.y - nodes[0]!.at.y) < 1e-6) {
+    if (closed && last && nodes.length > 2 && hypot(last.at.x - nodes[0]!.at.x, last.at.y - nodes[0]!.at.y) < 1e-6) {
       nodes = [{ ...nodes[0]!, back: last.back }, ...nodes.slice(1, -1)];
     }
     if (nodes.length > SVG_CAPS.nodes) throw new Refused('too-many-nodes', `One of the outlines has more than ${SVG_CAPS.nodes} nodes. Simplify it before bringing it in.`);

@@ -1,4 +1,4 @@
-import { onClock, type Vec } from '../geometry/vec';
+import { onClock, type Vec, hypot } from '../geometry/vec';
 import type { PolygonShape } from '../piece/shapes/polygon';
 import { ok } from '../result';
 import { radiusProblem } from './circle';
@@ -18,7 +18,7 @@ export const polygon: CurveKind<PolygonShape> = {
     { id: 'centre', name: 'Centre', at: shape.centre },
     { id: 'radius', name: 'First corner', at: onClock(shape.centre, shape.radiusMm, shape.turnDeg) },
   ],
-  moveHandle: (shape, handleId, to) => (handleId === 'centre' ? { ...shape, centre: to } : { ...shape, radiusMm: Math.hypot(to.x - shape.centre.x, to.y - shape.centre.y) }),
+  moveHandle: (shape, handleId, to) => (handleId === 'centre' ? { ...shape, centre: to } : { ...shape, radiusMm: hypot(to.x - shape.centre.x, to.y - shape.centre.y) }),
   transform: (s, by) => ({ ...s, centre: mapPoint(by, s.centre), radiusMm: s.radiusMm * by.scale, cornerMm: s.cornerMm * by.scale, turnDeg: mapDeg(by, s.turnDeg) }),
   reverse: () => null,
   problem: ({ radiusMm }) => radiusProblem(radiusMm),

@@ -1,5 +1,5 @@
 import { cubic, line, type CubicSegment, type Segment } from '../geometry/segment';
-import { onClock, type Vec } from '../geometry/vec';
+import { onClock, type Vec, hypot } from '../geometry/vec';
 import type { SealEdge, SealShape } from '../piece/shapes/seal';
 import { ok } from '../result';
 import { radiusProblem } from './circle';
@@ -49,7 +49,7 @@ export const seal: CurveKind<SealShape> = {
   ],
   moveHandle(shape, handleId, to) {
     if (handleId === 'centre') return { ...shape, centre: to };
-    const radius = Math.hypot(to.x - shape.centre.x, to.y - shape.centre.y);
+    const radius = hypot(to.x - shape.centre.x, to.y - shape.centre.y);
     return handleId === 'depth' ? { ...shape, depthMm: shape.radiusMm - radius } : { ...shape, radiusMm: radius };
   },
   transform: (s, by) => ({ ...s, centre: mapPoint(by, s.centre), radiusMm: s.radiusMm * by.scale, depthMm: s.depthMm * by.scale, turnDeg: mapDeg(by, s.turnDeg), lean: by.mirrored === (s.lean === 'ahead') ? 'back' : 'ahead' }),

@@ -1,4 +1,4 @@
-import { onClock, type Vec } from '../geometry/vec';
+import { onClock, type Vec, hypot } from '../geometry/vec';
 import type { StarShape } from '../piece/shapes/star';
 import { ok } from '../result';
 import { radiusProblem } from './circle';
@@ -21,7 +21,7 @@ export const star: CurveKind<StarShape> = {
   ],
   moveHandle(shape, handleId, to) {
     if (handleId === 'centre') return { ...shape, centre: to };
-    const radius = Math.hypot(to.x - shape.centre.x, to.y - shape.centre.y);
+    const radius = hypot(to.x - shape.centre.x, to.y - shape.centre.y);
     return handleId === 'inner' ? { ...shape, innerRadiusMm: radius } : { ...shape, radiusMm: radius };
   },
   transform: (s, by) => ({

@@ -1,5 +1,5 @@
 import { solveLinear } from '../geometry/solveLinear';
-import { distance, type Vec } from '../geometry/vec';
+import { distance, type Vec, hypot } from '../geometry/vec';
 
 export interface FittedCircle {
   readonly centre: Vec;
@@ -44,7 +44,7 @@ export function fitCircle(points: readonly Vec[]): FittedCircle | null {
     // Normal equations of the linearised distances: unknowns dx, dy, dr.
     let a = 0, b = 0, c = 0, d = 0, e = 0, ga = 0, gb = 0, gr = 0;
     for (const p of points) {
-      const x = p.x - mx - cx, y = p.y - my - cy, dist = Math.hypot(x, y) || 1e-12;
+      const x = p.x - mx - cx, y = p.y - my - cy, dist = hypot(x, y) || 1e-12;
       const ux = -x / dist, uy = -y / dist, miss = dist - r;
       a += ux * ux; b += ux * uy; c += uy * uy; d -= ux; e -= uy;
       ga -= ux * miss; gb -= uy * miss; gr += miss;

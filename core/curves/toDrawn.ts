@@ -1,5 +1,5 @@
 import type { Path } from '../geometry/segment';
-import { distance, type Vec } from '../geometry/vec';
+import { distance, type Vec, hypot } from '../geometry/vec';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 
 /** A path as cubics and lines, as a sink hears it. */
@@ -11,7 +11,7 @@ type Trace = (path: Path, sink: {
 
 const inLine = (back: Vec, at: Vec, ahead: Vec): boolean => {
   const [ax, ay, bx, by] = [at.x - back.x, at.y - back.y, ahead.x - at.x, ahead.y - at.y];
-  const size = Math.hypot(ax, ay) * Math.hypot(bx, by);
+  const size = hypot(ax, ay) * hypot(bx, by);
   return size > 0 && Math.abs(ax * by - ay * bx) < 1e-4 * size && ax * bx + ay * by > 0;
 };
 

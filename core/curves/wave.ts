@@ -1,4 +1,4 @@
-import type { Vec } from '../geometry/vec';
+import { hypot, type Vec } from '../geometry/vec';
 import { LIMITS } from '../piece/limits';
 import type { WaveShape } from '../piece/shapes/wave';
 import { ok } from '../result';
@@ -41,7 +41,7 @@ export const wave: CurveKind<WaveShape> = {
     }
     const end = handleId === 'end' ? to : endOf(shape);
     const along = { x: end.x - from.x, y: end.y - from.y };
-    return { ...shape, from, lengthMm: Math.hypot(along.x, along.y), turnDeg: degOf(along) };
+    return { ...shape, from, lengthMm: hypot(along.x, along.y), turnDeg: degOf(along) };
   },
   transform(shape, by) {
     const from = mapPoint(by, shape.from), end = mapPoint(by, endOf(shape));

@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import { ROW, walkTo } from '../geometry/walk';
 import { anchorF as anchorFOf, LETTER, type SetLettering } from '../setting/setLettering';
 import { COMMAND, PAIRS } from '../type/outline';
@@ -40,7 +41,7 @@ function mapOf(set: SetLettering, index: number): (x: number, y: number) => Mapp
   const tx = row[ROW.tangentX]! * direction, ty = row[ROW.tangentY]! * direction;
   const home = { x: row[ROW.x]! + ty * baselineMm, y: row[ROW.y]! - tx * baselineMm };
   const cos = own[LETTER.cos]! * tx + own[LETTER.sin]! * ty, sin = own[LETTER.sin]! * tx - own[LETTER.cos]! * ty;
-  const moved = Math.abs(sin) > 1e-12 || Math.hypot(own[0]! - home.x, own[1]! - home.y) > 1e-12;
+  const moved = Math.abs(sin) > 1e-12 || hypot(own[0]! - home.x, own[1]! - home.y) > 1e-12;
   const turn = (x: number, y: number): [number, number] => (moved ? [x * cos - y * sin, x * sin + y * cos] : [x, y]);
   return (x, y) => {
     walkTo(path, zero + direction * (middle + x), direction * measuredHeightMm, row, 0);
@@ -72,7 +73,7 @@ function bendCurve(map: (x: number, y: number) => Mapped, curve: Curve, from: Ma
     const exact = map(...pointOn(curve, t));
     if (t === 0.5) middle = exact;
     const [mx, my] = pointOn(made, t);
-    off = Math.max(off, Math.hypot(mx - exact.x, my - exact.y));
+    off = Math.max(off, hypot(mx - exact.x, my - exact.y));
     if (off > BEND_TOLERANCE_MM) break;
   }
   // Between the places looked at the error is larger by a third at most.
@@ -109,7 +110,7 @@ export function traceBent(set: SetLettering, index: number, sink: Sink): void {
       const n = PAIRS[command]! * 2;
       if (command === COMMAND.close) {
         // The line that a close draws must bend too.
-        if (Math.hypot(x - startX, y - startY) > 1e-9) line(startX, startY);
+        if (hypot(x - startX, y - startY) > 1e-9) line(startX, startY);
         sink.closePath();
         x = startX; y = startY;
         continue;

@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
 import { directionOn, lineEdge, onEdge, RegionSink, sendPart, stepsOf, type Edge, type Region } from './edges';
 import type { Sink } from './sink';
@@ -46,7 +47,7 @@ function placesOf({ z }: Corner, { steps, before }: Tagged): { edge: number; ste
 /** How far along the chord from a to b a point lies, 0 to 1, where it lies on it; else null. */
 function alongChord(p: { x: number; y: number }, a: { x: number; y: number }, b: { x: number; y: number }): number | null {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const length = Math.hypot(dx, dy);
+  const length = hypot(dx, dy);
   if (length === 0) return null;
   const u = ((p.x - a.x) * dx + (p.y - a.y) * dy) / (length * length);
   const off = Math.abs((p.x - a.x) * dy - (p.y - a.y) * dx) / length;
@@ -99,7 +100,7 @@ function sendContour(corners: readonly Corner[], tagged: Tagged, sink: Sink): vo
     done += length;
     const closing = done === count;
     const end = closing ? first : exact(corner, last, last?.to);
-    if (Math.hypot(end.x - here.x, end.y - here.y) < SHORTEST_MM && length === 1) continue;
+    if (hypot(end.x - here.x, end.y - here.y) < SHORTEST_MM && length === 1) continue;
     if (!side || !last) sink.lineTo(end.x, end.y);
     else sendPart(edges[side.edge]!, side.from / steps[side.edge]!, last.to / steps[side.edge]!, end, sink);
     here = end;

@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import { fitHermite } from '../geometry/hermite';
 import { roundCubics } from './roundCubics';
 import type { Sink } from './sink';
@@ -37,12 +38,12 @@ export function onCubic([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, t: number
 /** Direction of a cubic at t; where a handle has no length, that of the next point that lies elsewhere. */
 export function directionOn(points: CubicPoints, t: number): { x: number; y: number } {
   let { dx, dy } = onCubic(points, t);
-  if (Math.hypot(dx, dy) < 1e-9) {
+  if (hypot(dx, dy) < 1e-9) {
     const step = t < 0.5 ? 1e-4 : -1e-4;
     const [a, b] = [onCubic(points, t), onCubic(points, t + step)];
     [dx, dy] = [(b.x - a.x) / step, (b.y - a.y) / step];
   }
-  const speed = Math.hypot(dx, dy) || 1;
+  const speed = hypot(dx, dy) || 1;
   return { x: dx / speed, y: dy / speed };
 }
 
@@ -60,7 +61,7 @@ export function onEdge(edge: Edge, t: number): { x: number; y: number } {
 
 /** By how much the control polygon of a cubic turns, radians: no less than the curve itself does. */
 function turning([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints): number {
-  const legs = [[x1 - x0, y1 - y0], [x2 - x1, y2 - y1], [x3 - x2, y3 - y2]].filter(([x, y]) => Math.hypot(x!, y!) > 1e-9);
+  const legs = [[x1 - x0, y1 - y0], [x2 - x1, y2 - y1], [x3 - x2, y3 - y2]].filter(([x, y]) => hypot(x!, y!) > 1e-9);
   let sum = 0;
   for (let i = 1; i < legs.length; i++) {
     const [[ax, ay], [bx, by]] = [legs[i - 1]!, legs[i]!] as [[number, number], [number, number]];
@@ -75,7 +76,7 @@ export function stepsOf(edge: Edge): number {
   const roundSteps = (radius: number, angle: number): number => angle * Math.sqrt(radius / (8 * REGION_TOLERANCE_MM));
   if (edge.kind === 'round') return Math.min(MOST_STEPS, Math.max(1, Math.ceil(roundSteps(edge.radius, Math.abs(edge.sweepRad)))));
   const [x0, y0, x1, y1, x2, y2, x3, y3] = edge.points;
-  const bend = Math.max(Math.hypot(x0 - 2 * x1 + x2, y0 - 2 * y1 + y2), Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
+  const bend = Math.max(hypot(x0 - 2 * x1 + x2, y0 - 2 * y1 + y2), hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
   if (bend < 1e-9) return 1;
   const own = Math.sqrt((0.75 * bend) / REGION_TOLERANCE_MM);
   const more = edge.kind === 'parallel' ? roundSteps(Math.abs(edge.distance), turning(edge.points)) : 0;
@@ -128,7 +129,7 @@ export class RegionSink implements Sink {
 
   private end(): void {
     if (this.edges.length > 0) {
-      if (Math.hypot(this.x - this.startX, this.y - this.startY) > 1e-9) this.edges.push(lineEdge(this.x, this.y, this.startX, this.startY));
+      if (hypot(this.x - this.startX, this.y - this.startY) > 1e-9) this.edges.push(lineEdge(this.x, this.y, this.startX, this.startY));
       this.contours.push(this.edges);
     }
     this.edges = [];
@@ -140,7 +141,7 @@ export class RegionSink implements Sink {
     [this.x, this.y, this.startX, this.startY] = [x, y, x, y];
   }
   lineTo(x: number, y: number): void {
-    if (Math.hypot(x - this.x, y - this.y) > 1e-9) this.edges.push(lineEdge(this.x, this.y, x, y));
+    if (hypot(x - this.x, y - this.y) > 1e-9) this.edges.push(lineEdge(this.x, this.y, x, y));
     [this.x, this.y] = [x, y];
   }
   quadTo(x1: number, y1: number, x: number, y: number): void {

@@ -1,3 +1,4 @@
+import { hypot } from './vec';
 import { smoothDerivatives, type CubicSegment, type SmoothSegment } from './segment';
 
 /**
@@ -18,7 +19,7 @@ export function smoothLength(segment: SmoothSegment, t0: number, t1: number): nu
   for (let i = 0; i < 8; i++) {
     const n = i >> 1;
     smoothDerivatives(segment, middle + (i % 2 ? half : -half) * NODES[n]!, scratch);
-    sum += WEIGHTS[n]! * Math.hypot(scratch[0]!, scratch[1]!);
+    sum += WEIGHTS[n]! * hypot(scratch[0]!, scratch[1]!);
   }
   return sum * half;
 }

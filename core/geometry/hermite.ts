@@ -1,5 +1,5 @@
 import { cubic, type CubicSegment } from './segment';
-import type { Vec } from './vec';
+import { hypot, type Vec } from './vec';
 
 /** A curve as a function: the point at t and the derivative by t. */
 export type Sampler = (t: number) => { readonly point: Vec; readonly derivative: Vec };
@@ -41,6 +41,6 @@ function near({ p0, p1, p2, p3 }: CubicSegment, sample: Sampler, t0: number, t1:
     const { point } = sample(t0 + (t1 - t0) * u);
     const x = v * v * v * p0.x + 3 * v * v * u * p1.x + 3 * v * u * u * p2.x + u * u * u * p3.x;
     const y = v * v * v * p0.y + 3 * v * v * u * p1.y + 3 * v * u * u * p2.y + u * u * u * p3.y;
-    return Math.hypot(x - point.x, y - point.y) <= toleranceMm;
+    return hypot(x - point.x, y - point.y) <= toleranceMm;
   });
 }

@@ -2,7 +2,7 @@ import { ProgrammerError, type Problem } from '../result';
 import { smoothLength } from './gaussLegendre';
 import { smoothDerivatives, smoothTangent, endPoint, isSmooth, startPoint, type Path, type Segment, type SmoothSegment } from './segment';
 import { fitSpan, type SpanPolynomial } from './spanPolynomial';
-import { distance, type Vec } from './vec';
+import { distance, type Vec, hypot } from './vec';
 
 /**
  * A stretch of one segment over which length and turning are smooth enough to be inverted in two Newton
@@ -54,13 +54,13 @@ const turnBetween = (a: Vec, b: Vec): number => Math.atan2(a.x * b.y - a.y * b.x
 export function smoothCurvature(c: SmoothSegment, t: number): number {
   smoothDerivatives(c, t, scratch);
   const x = scratch[0]!, y = scratch[1]!;
-  const speed = Math.hypot(x, y);
+  const speed = hypot(x, y);
   return speed < 1e-12 ? 0 : (x * scratch[3]! - y * scratch[2]!) / (speed * speed * speed);
 }
 
 const inverseSpeed = (c: SmoothSegment, t: number): number => {
   smoothDerivatives(c, t, scratch);
-  const speed = Math.hypot(scratch[0]!, scratch[1]!);
+  const speed = hypot(scratch[0]!, scratch[1]!);
   return speed < 1e-12 ? 0 : 1 / speed;
 };
 

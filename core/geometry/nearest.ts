@@ -1,7 +1,7 @@
 import type { MeasuredPath, Span } from './measuredPath';
 import { isSmooth, pointAt, smoothDerivatives, type SmoothSegment } from './segment';
 import { smoothLength } from './gaussLegendre';
-import type { Vec } from './vec';
+import { hypot, type Vec } from './vec';
 
 export interface Nearest {
   /** Distance along the path, mm, of the foot. */
@@ -65,7 +65,7 @@ function nearestOnSpan(path: MeasuredPath, index: number, to: Vec): Nearest {
   const along = isSmooth(segment)
     ? smoothLength(segment, span.t0, t)
     : t * (path.startDistance[index + 1]! - path.startDistance[index]!);
-  return { s: path.startDistance[index]! + along, distanceMm: Math.hypot(point.x - to.x, point.y - to.y), point };
+  return { s: path.startDistance[index]! + along, distanceMm: hypot(point.x - to.x, point.y - to.y), point };
 }
 
 /**

@@ -4,7 +4,7 @@ import { measurePath, smoothCurvature, type MeasuredPath } from './measuredPath'
 import { nearest } from './nearest';
 import { endPoint, line, pointAt, smoothDerivatives, startPoint, type ArcSegment, type Path, type Segment } from './segment';
 import { subPath } from './subPath';
-import { distance, type Vec } from './vec';
+import { distance, type Vec, hypot } from './vec';
 import { frameAt } from './walk';
 
 /** An offset is at most this far from the true one, mm; the cubics themselves keep well below it. */
@@ -26,7 +26,7 @@ function offsetSegment(segment: Segment, k: number): Segment[] | null {
   return fitHermite((t) => {
     smoothDerivatives(segment, t, scratch);
     const [x, y] = [scratch[0]!, scratch[1]!];
-    const speed = Math.hypot(x, y) || 1e-12;
+    const speed = hypot(x, y) || 1e-12;
     const stretch = 1 + smoothCurvature(segment, t) * k;
     const point = pointAt(segment, t);
     return { point: { x: point.x + (y / speed) * k, y: point.y - (x / speed) * k }, derivative: { x: x * stretch, y: y * stretch } };

@@ -1,4 +1,4 @@
-import { clockToRad, type Vec } from './vec';
+import { clockToRad, type Vec, hypot } from './vec';
 
 /** A straight piece of a path. t runs linearly from `from` to `to`. */
 export interface LineSegment {
@@ -122,7 +122,7 @@ export function pointAt(segment: Segment, t: number): Vec {
     }
     case 'sine': {
       const { from, along, amplitude } = segment;
-      const length = Math.hypot(along.x, along.y);
+      const length = hypot(along.x, along.y);
       const high = amplitude * Math.sin(segment.startPhase + segment.sweepPhase * t);
       // Upwards from the axis is to the left of travel.
       return { x: from.x + along.x * t + (along.y / length) * high, y: from.y + along.y * t - (along.x / length) * high };
@@ -171,7 +171,7 @@ export function smoothDerivatives(segment: SmoothSegment, t: number, out: Float6
     }
     case 'sine': {
       const { along, amplitude, sweepPhase } = segment;
-      const length = Math.hypot(along.x, along.y);
+      const length = hypot(along.x, along.y);
       const phase = segment.startPhase + sweepPhase * t;
       const h1 = amplitude * Math.cos(phase) * sweepPhase, h2 = -amplitude * Math.sin(phase) * sweepPhase * sweepPhase;
       out[0] = along.x + (along.y / length) * h1; out[1] = along.y - (along.x / length) * h1;
@@ -200,7 +200,7 @@ function extent(segment: SmoothSegment): number {
     }
     case 'ellipse': return segment.radiusX + segment.radiusY;
     case 'spiral': return segment.startRadius + segment.endRadius;
-    case 'sine': return Math.hypot(segment.along.x, segment.along.y);
+    case 'sine': return hypot(segment.along.x, segment.along.y);
   }
 }
 
@@ -213,17 +213,17 @@ export function smoothTangent(segment: SmoothSegment, t: number): Vec | null {
   const size = extent(segment);
   if (size === 0) return null;
   smoothDerivatives(segment, t, d);
-  let length = Math.hypot(d[0]!, d[1]!);
+  let length = hypot(d[0]!, d[1]!);
   if (length > 1e-9 * size) return { x: d[0]! / length, y: d[1]! / length };
   smoothDerivatives(segment, t + (t < 0.5 ? 1e-5 : -1e-5), d);
-  length = Math.hypot(d[0]!, d[1]!);
+  length = hypot(d[0]!, d[1]!);
   return length > 0 ? { x: d[0]! / length, y: d[1]! / length } : null;
 }
 
 /** Unit tangent of any segment at t in the direction of travel; to the right where it is a single point. */
 export function tangentAt(segment: Segment, t: number): Vec {
   if (segment.kind === 'line') {
-    const length = Math.hypot(segment.to.x - segment.from.x, segment.to.y - segment.from.y) || 1;
+    const length = hypot(segment.to.x - segment.from.x, segment.to.y - segment.from.y) || 1;
     return { x: (segment.to.x - segment.from.x) / length, y: (segment.to.y - segment.from.y) / length };
   }
   if (segment.kind === 'arc') {

@@ -1,3 +1,5 @@
+import { hypot } from '../hypot';
+
 /** Points and vectors on the sheet. Millimetres; x grows to the right, y grows downwards (as in SVG). */
 export interface Vec {
   readonly x: number;
@@ -11,7 +13,8 @@ export const scale = (a: Vec, k: number): Vec => ({ x: a.x * k, y: a.y * k });
 export const dot = (a: Vec, b: Vec): number => a.x * b.x + a.y * b.y;
 /** z component of a × b: positive where b is clockwise from a on the sheet. */
 export const cross = (a: Vec, b: Vec): number => a.x * b.y - a.y * b.x;
-export const distance = (a: Vec, b: Vec): number => Math.hypot(a.x - b.x, a.y - b.y);
+export { hypot };
+export const distance = (a: Vec, b: Vec): number => hypot(a.x - b.x, a.y - b.y);
 export const lerp = (a: Vec, b: Vec, t: number): Vec => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
 
 /** The unit vector to the left of a direction of travel: up for travel to the right. */

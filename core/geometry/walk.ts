@@ -4,7 +4,7 @@ import { smoothLength } from './gaussLegendre';
 import type { MeasuredPath, Span } from './measuredPath';
 import { isSmooth, pointAt, smoothDerivatives, type CubicSegment, type SmoothSegment } from './segment';
 import { evaluate, solveSpan } from './spanPolynomial';
-import type { Vec } from './vec';
+import { hypot, type Vec } from './vec';
 
 /** Where one stands at a distance along a path. */
 export interface Frame {
@@ -154,7 +154,7 @@ function writeCubic({ p0, p1, p2, p3 }: CubicSegment, t: number, out: Float64Arr
 function writeSmooth(segment: SmoothSegment, t: number, out: Float64Array, row: number): boolean {
   smoothDerivatives(segment, t, scratch);
   const dx = scratch[0]!, dy = scratch[1]!;
-  const speed = Math.hypot(dx, dy);
+  const speed = hypot(dx, dy);
   if (speed < 1e-9) return false;
   const point = pointAt(segment, t);
   out[row] = point.x;
@@ -197,7 +197,7 @@ function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k,
   }
   smoothDerivatives(c, t, scratch);
   let dx = scratch[0]!, dy = scratch[1]!;
-  let speed = Math.hypot(dx, dy);
+  let speed = hypot(dx, dy);
   if (speed < 1e-12) { dx = ax; dy = ay; speed = 1; }
   const point = pointAt(c, t);
   out[row] = point.x;
@@ -310,7 +310,7 @@ export function parameterAt(path: MeasuredPath, s: number): { readonly segment: 
     if (Math.abs(miss) < DISTANCE_TOLERANCE) break;
     if (miss > 0) high = t; else low = t;
     smoothDerivatives(span.segment, t, scratch);
-    const next = t - miss / Math.hypot(scratch[0]!, scratch[1]!);
+    const next = t - miss / hypot(scratch[0]!, scratch[1]!);
     t = next > low && next < high ? next : (low + high) / 2;
   }
   return { segment, t };

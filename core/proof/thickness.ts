@@ -1,6 +1,6 @@
 import { combine } from '../drawing/booleans';
 import { lineEdge, onEdge } from '../drawing/edges';
-import type { Vec } from '../geometry/vec';
+import { hypot, type Vec } from '../geometry/vec';
 import { shapeOf } from '../setting/closest';
 import { contoursOf } from '../setting/flatOutlines';
 import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';
@@ -50,7 +50,7 @@ function sidesOf(face: Face, glyphId: number, ratio: number): Side[][] {
     const sides: Omit<Side, 'contour' | 'index' | 'of'>[] = [];
     for (let i = 2; i < points.length; i += 2) {
       const [ax, ay, bx, by] = area > 0 ? [points[i - 2]! * ratio, points[i - 1]!, points[i]! * ratio, points[i + 1]!] : [points[i]! * ratio, points[i + 1]!, points[i - 2]! * ratio, points[i - 1]!];
-      const length = Math.hypot(bx - ax, by - ay);
+      const length = hypot(bx - ax, by - ay);
       if (length > 0) sides.push({ ax, ay, bx, by, tx: (bx - ax) / length, ty: (by - ay) / length });
     }
     const ordered = area > 0 ? sides : sides.reverse();
@@ -97,7 +97,7 @@ function thinnestAlong(contour: readonly Side[], all: readonly Side[], inward: b
       if (!next || next.width > width * ABOUT) break;
       at = (at + step + count) % count;
     }
-    return Math.hypot(places[at]!.x - places[i]!.x, places[at]!.y - places[i]!.y);
+    return hypot(places[at]!.x - places[i]!.x, places[at]!.y - places[i]!.y);
   };
   let best: Measured | null = null;
   places.forEach((place, i) => {

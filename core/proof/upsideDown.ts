@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import { frameAt } from '../geometry/walk';
 import { setStep } from '../piece/steps';
 import { reseatLettering } from '../setting/seat';
@@ -15,7 +16,7 @@ export const upsideDown: Check = (ground) => setOnes(ground).flatMap(({ letterin
   if (measured.firstInk < 0 || stance.kind === 'stacked' || Math.abs(frameAt(path, direction * overset.inkEnd).turningRad - frameAt(path, direction * overset.inkStart).turningRad) > ROUND * 2 * Math.PI) return [];
   const at = Math.round((measured.firstInk + measured.lastInk) / 2) * LETTER.length;
   const [upX, upY] = [rows[at + LETTER.upX]!, rows[at + LETTER.upY]!];
-  if (upY / Math.hypot(upX, upY) < DOWN) return [];
+  if (upY / hypot(upX, upY) < DOWN) return [];
   const turned = reseatLettering(lettering, lettering.seat.tops === 'outward' ? 'inward' : 'outward', lettering.seat.side);
   return [{
     code: 'upside-down', itemId: lettering.id, at: { x: rows[at]!, y: rows[at + 1]! },

@@ -1,5 +1,5 @@
 import { ROW, walkTo } from '../geometry/walk';
-import type { Vec } from '../geometry/vec';
+import { hypot, type Vec } from '../geometry/vec';
 import { anchorF, LETTER, linesOf, type SetLettering } from './setLettering';
 
 /** How far a caret and a selection reach below the baseline and above the cap line, in heights of the capitals. */
@@ -90,7 +90,7 @@ export function letterAt(set: SetLettering, at: Vec): Hit | null {
     const px = at.x - a.x, py = at.y - a.y;
     const u = (px * up.y - py * up.x) / det, v = (across.x * py - across.y * px) / det;
     const out = (share: number, length: number): number => Math.max(-share, share - 1, 0) * length;
-    const far = Math.hypot(out(u, Math.hypot(across.x, across.y)), out(v, Math.hypot(up.x, up.y)));
+    const far = hypot(out(u, hypot(across.x, across.y)), out(v, hypot(up.x, up.y)));
     if (!best || far < best.far) best = { ref: { line, index }, far, side: u };
   }
   if (!best) return null;

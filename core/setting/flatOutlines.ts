@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import { ROW, walkTo } from '../geometry/walk';
 import { flattenedContours } from '../type/outline';
 import type { Face } from '../type/face';
@@ -13,7 +14,7 @@ function withSteps(points: readonly number[], step: number): Float64Array {
   const out: number[] = [points[0]!, points[1]!];
   for (let i = 2; i < points.length; i += 2) {
     const [ax, ay, bx, by] = [points[i - 2]!, points[i - 1]!, points[i]!, points[i + 1]!];
-    const parts = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / step));
+    const parts = Math.max(1, Math.ceil(hypot(bx - ax, by - ay) / step));
     for (let n = 1; n <= parts; n++) out.push(ax + ((bx - ax) * n) / parts, ay + ((by - ay) * n) / parts);
   }
   return Float64Array.from(out);

@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import { LETTER, type SetLettering } from './setLettering';
 
 /**
@@ -8,7 +9,7 @@ export function movedBy(before: SetLettering, after: SetLettering): number {
   if (before.rows.length !== after.rows.length) return Infinity;
   let most = 0;
   for (let at = 0; at < before.rows.length; at += LETTER.length) {
-    most = Math.max(most, Math.hypot(after.rows[at]! - before.rows[at]!, after.rows[at + 1]! - before.rows[at + 1]!));
+    most = Math.max(most, hypot(after.rows[at]! - before.rows[at]!, after.rows[at + 1]! - before.rows[at + 1]!));
   }
   return most;
 }

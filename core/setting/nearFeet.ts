@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { ROW, walkTo } from '../geometry/walk';
 import { footOf, type Foot } from './inkEnds';
@@ -31,7 +32,7 @@ export function feetNear(path: MeasuredPath, s: number, direction: 1 | -1, reach
   for (let n = 0; n < STRETCHES; n++) {
     walkTo(path, s + direction * ((n + 0.5) * step - reach), 0, between, 0);
     place(n, 0.5, step * direction);
-    if (Math.hypot(at.x - between[ROW.x]!, at.y - between[ROW.y]!) > TRUE_MM) return exact;
+    if (hypot(at.x - between[ROW.x]!, at.y - between[ROW.y]!) > TRUE_MM) return exact;
   }
   return (px, py, guess) => {
     let along = guess;
@@ -40,7 +41,7 @@ export function feetNear(path: MeasuredPath, s: number, direction: 1 | -1, reach
       const n = Math.floor(from);
       if (!(n >= 0 && n < STRETCHES)) return exact(px, py, guess);
       place(n, from - n, step * direction);
-      const speed = Math.hypot(at.dx, at.dy);
+      const speed = hypot(at.dx, at.dy);
       const ux = (at.dx / speed) * direction, uy = (at.dy / speed) * direction;
       const rx = px - at.x, ry = py - at.y;
       const off = rx * ux + ry * uy;

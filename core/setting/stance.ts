@@ -1,4 +1,4 @@
-import type { Vec } from '../geometry/vec';
+import { hypot, type Vec } from '../geometry/vec';
 import type { Stance } from '../piece/types';
 
 /** Offsets of a letter's axes: its own x and its own y (upwards) on the sheet, as vectors a unit of the letter becomes. */
@@ -56,7 +56,7 @@ export function writeAxes(stance: Stance, tx: number, ty: number, from: Vec, cen
   if (kind === 'turned' || kind === 'bent' || strength === 0) return;
   if (kind === 'upright') { rigid(turnedTowards(up.x, up.y, 0, -1, strength), out); return; }
   if (kind === 'pointed') {
-    const dx = from.x - centre.x, dy = from.y - centre.y, far = Math.hypot(dx, dy);
+    const dx = from.x - centre.x, dy = from.y - centre.y, far = hypot(dx, dy);
     if (far < 1e-9) return;
     const sign = dx * up.x + dy * up.y < 0 ? -1 : 1;
     rigid(turnedTowards(up.x, up.y, (sign * dx) / far, (sign * dy) / far, strength), out);

@@ -1,3 +1,4 @@
+import { hypot } from '../geometry/vec';
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
 import { bending, bentPlace, eachContour } from './flatOutlines';
@@ -87,7 +88,7 @@ function profileOf(set: SetLettering, index: number, heightMm: number): Profile 
         height = foot.height;
       } else if (bend !== 0) {
         // On a circle in closed form: its centre lies at −1/κ in this frame.
-        height = sign * Math.hypot(u, v + base) - base;
+        height = sign * hypot(u, v + base) - base;
       }
       let x = direction * s + along, y = height - baselineMm;
       if (bent > 0) {

@@ -1,3 +1,4 @@
+import { hypot } from '../hypot';
 import { COMMAND, flattenedPoints, PAIRS } from './outline';
 
 /** Comparing by chords takes this much of the tolerance on either side, joining curves the rest. */
@@ -12,7 +13,7 @@ const ROUNDS = 4;
 export interface Quad { readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }
 
 /** The greatest distance of a quadratic from its chord: a quarter of its second difference. */
-const flatness = (q: Quad): number => Math.hypot(q.x0 - 2 * q.x1 + q.x2, q.y0 - 2 * q.y1 + q.y2) / 4;
+const flatness = (q: Quad): number => hypot(q.x0 - 2 * q.x1 + q.x2, q.y0 - 2 * q.y1 + q.y2) / 4;
 
 /** Points on a run of curves, so dense that its chords stay within an error of it. */
 export function sample(quads: readonly Quad[], chordError: number): number[] {
@@ -30,7 +31,7 @@ export function sample(quads: readonly Quad[], chordError: number): number[] {
 const toChord = (px: number, py: number, ax: number, ay: number, bx: number, by: number): number => {
   const dx = bx - ax, dy = by - ay, square = dx * dx + dy * dy;
   const t = square === 0 ? 0 : Math.min(1, Math.max(0, ((px - ax) * dx + (py - ay) * dy) / square));
-  return Math.hypot(px - ax - t * dx, py - ay - t * dy);
+  return hypot(px - ax - t * dx, py - ay - t * dy);
 };
 
 /** Whether every point lies within the tolerance of the polyline. Both run the same way, so each is looked for where the last was found. */
@@ -71,7 +72,7 @@ function asQuad(run: readonly Quad[]): Joined | null {
  */
 function asCubic(run: readonly Quad[], was: readonly number[]): Joined | null {
   const first = run[0]!, last = run.at(-1)!;
-  const la = Math.hypot(first.x1 - first.x0, first.y1 - first.y0), lb = Math.hypot(last.x1 - last.x2, last.y1 - last.y2);
+  const la = hypot(first.x1 - first.x0, first.y1 - first.y0), lb = hypot(last.x1 - last.x2, last.y1 - last.y2);
   if (la === 0 || lb === 0) return null;
   const ax = (first.x1 - first.x0) / la, ay = (first.y1 - first.y0) / la, bx = (last.x1 - last.x2) / lb, by = (last.y1 - last.y2) / lb;
   const { x0, y0 } = first, { x2: x3, y2: y3 } = last;
@@ -98,7 +99,7 @@ function asCubic(run: readonly Quad[], was: readonly number[]): Joined | null {
 /** Parameters of points in proportion to the length of the line through them. */
 function byChords(points: readonly number[]): number[] {
   const ts = [0];
-  for (let i = 2; i < points.length; i += 2) ts.push(ts.at(-1)! + Math.hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!));
+  for (let i = 2; i < points.length; i += 2) ts.push(ts.at(-1)! + hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!));
   const length = ts.at(-1)!;
   return ts.map((t) => t / length);
 }

@@ -1,3 +1,4 @@
+import { hypot } from '../hypot';
 /** Drawing commands of an outline, one byte each, with this many coordinate pairs behind them. */
 export const COMMAND = { move: 0, line: 1, quad: 2, cubic: 3, close: 4 } as const;
 export const PAIRS: readonly number[] = [1, 1, 2, 3, 0];
@@ -32,7 +33,7 @@ export function flattenedPoints(outline: Outline, tolerance: number): Float64Arr
       points.push(x, y);
     } else if (command === COMMAND.quad) {
       const [x1, y1, x2, y2] = [coords[i]!, coords[i + 1]!, coords[i + 2]!, coords[i + 3]!];
-      const n = Math.max(1, Math.ceil(Math.sqrt(Math.hypot(x - 2 * x1 + x2, y - 2 * y1 + y2) / (4 * tolerance))));
+      const n = Math.max(1, Math.ceil(Math.sqrt(hypot(x - 2 * x1 + x2, y - 2 * y1 + y2) / (4 * tolerance))));
       for (let k = 1; k <= n; k++) {
         const t = k / n, m = 1 - t;
         points.push(m * m * x + 2 * m * t * x1 + t * t * x2, m * m * y + 2 * m * t * y1 + t * t * y2);
@@ -40,7 +41,7 @@ export function flattenedPoints(outline: Outline, tolerance: number): Float64Arr
       x = x2; y = y2;
     } else if (command === COMMAND.cubic) {
       const [x1, y1, x2, y2, x3, y3] = [coords[i]!, coords[i + 1]!, coords[i + 2]!, coords[i + 3]!, coords[i + 4]!, coords[i + 5]!];
-      const bend = Math.max(Math.hypot(x - 2 * x1 + x2, y - 2 * y1 + y2), Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
+      const bend = Math.max(hypot(x - 2 * x1 + x2, y - 2 * y1 + y2), hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
       const n = Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance)));
       for (let k = 1; k <= n; k++) {
         const t = k / n, m = 1 - t;
