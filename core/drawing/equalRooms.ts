@@ -84,7 +84,7 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
 }
 
 /** Steps after which the rooms of a curve are equal; none where they cannot be, which is told where they are shown. */
-function made(piece: Piece, { id }: Curve, stays: string | undefined, faces: Faces, evenings?: Evenings): Step[] {
+function slidEqual(piece: Piece, { id }: Curve, stays: string | undefined, faces: Faces, evenings?: Evenings): Step[] {
   const steps = stays === undefined ? fail({ code: 'one-lettering', message: '' }) : equalRoomsSteps(piece, id, stays, faces, evenings);
   return steps.ok ? steps.value : [];
 }
@@ -115,7 +115,7 @@ export function keepRooms(piece: Piece, steps: readonly Step[], faces: Faces, ev
     const [before, now] = [letteringsOn(piece, curve.id), letteringsOn(next, curve.id)];
     const asBefore = findCurve(piece, curve.id)?.equalRooms && tracksOf(piece).get(curve.id) === tracksOf(next).get(curve.id);
     if (asBefore && before.length === now.length && now.every((one, i) => one === before[i])) continue;
-    const more = made(next, curve, staying(before, now), faces, evenings);
+    const more = slidEqual(next, curve, staying(before, now), faces, evenings);
     const slid = applySteps(next, more);
     if (slid.ok) { next = slid.value; added.push(...more); }
   }
@@ -125,5 +125,5 @@ export function keepRooms(piece: Piece, steps: readonly Step[], faces: Faces, ev
 /** Steps that finish the rooms of a curve, once evening out of what is on it is known; none where they are not kept. */
 export function finishRooms(piece: Piece, curveId: string, faces: Faces, evenings: Evenings): Step[] {
   const curve = findCurve(piece, curveId);
-  return curve?.equalRooms ? made(piece, curve, letteringsOn(piece, curveId)[0]?.id, faces, evenings) : [];
+  return curve?.equalRooms ? slidEqual(piece, curve, letteringsOn(piece, curveId)[0]?.id, faces, evenings) : [];
 }
