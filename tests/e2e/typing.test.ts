@@ -1,3 +1,4 @@
+import { PNG } from 'pngjs';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
 import { made } from './support';
@@ -53,6 +54,17 @@ describe('words on the sheet itself', () => {
     expect(seen.filter((part) => !['desk', 'words', 'top'].includes(part))).toEqual([]);
     await on.page.getByRole('button', { name: /^TIDES/ }).first().waitFor();
     await on.page.getByText('5 characters').waitFor();
+  });
+
+  it('stand beside choices that show what is chosen', async () => {
+    await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
+    const choices = on.page.locator('.inspector .el-select__wrapper');
+    for (let n = 0; n < 3; n++) {
+      const { data } = PNG.sync.read(await choices.nth(n).screenshot());
+      let inked = 0;
+      for (let i = 0; i < data.length; i += 4) if (data[i]! + data[i + 1]! + data[i + 2]! < 300) inked++;
+      expect(inked, `choice ${n + 1}`).toBeGreaterThan(40);
+    }
   });
 
   it('are picked by a drag along the curve, and typed over', async () => {
