@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import { solveLinear } from '../geometry/solveLinear';
-import { clockAngleDeg, distance, normaliseDeg, type Vec, hypot } from '../geometry/vec';
+import { clockAngleDeg, distance, normaliseDeg, type Vec } from '../geometry/vec';
 import { LIMITS } from '../piece/limits';
 import type { ArcShape } from '../piece/shapes/arc';
 import type { CircleShape } from '../piece/shapes/circle';

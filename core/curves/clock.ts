@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import { rootBetween } from '../geometry/root';
-import { clockAngleDeg, normaliseDeg, hypot } from '../geometry/vec';
+import { clockAngleDeg, normaliseDeg } from '../geometry/vec';
 import { frameAt } from '../geometry/walk';
 import type { CurvePlace } from '../piece/types';
 import type { Track } from './kind';

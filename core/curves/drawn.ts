@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import { cubic, line, type Segment } from '../geometry/segment';
-import { distance, type Vec, hypot } from '../geometry/vec';
+import { distance, type Vec } from '../geometry/vec';
 import type { CurveNode, DrawnShape, NodeKind } from '../piece/shapes/drawn';
 import { fail, ok } from '../result';
 import type { CurveKind, Handle } from './kind';

@@ -1,6 +1,7 @@
+import { hypot } from '../hypot';
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import svgpath from 'svgpath';
-import { hypot, type Vec } from '../geometry/vec';
+import type { Vec } from '../geometry/vec';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 import { fail, ok, type Result } from '../result';
 import { FIRST_PAINT, paintOf, scaleOf, type SvgPaint } from './svgPaint';

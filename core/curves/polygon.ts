@@ -1,4 +1,5 @@
-import { onClock, type Vec, hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
+import { onClock, type Vec } from '../geometry/vec';
 import type { PolygonShape } from '../piece/shapes/polygon';
 import { ok } from '../result';
 import { radiusProblem } from './circle';

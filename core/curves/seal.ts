@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import { cubic, line, type CubicSegment, type Segment } from '../geometry/segment';
-import { onClock, type Vec, hypot } from '../geometry/vec';
+import { onClock, type Vec } from '../geometry/vec';
 import type { SealEdge, SealShape } from '../piece/shapes/seal';
 import { ok } from '../result';
 import { radiusProblem } from './circle';

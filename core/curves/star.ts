@@ -1,4 +1,5 @@
-import { onClock, type Vec, hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
+import { onClock, type Vec } from '../geometry/vec';
 import type { StarShape } from '../piece/shapes/star';
 import { ok } from '../result';
 import { radiusProblem } from './circle';

@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import { solveLinear } from '../geometry/solveLinear';
-import { distance, type Vec, hypot } from '../geometry/vec';
+import { distance, type Vec } from '../geometry/vec';
 
 export interface FittedCircle {
   readonly centre: Vec;

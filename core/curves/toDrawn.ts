@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import type { Path } from '../geometry/segment';
-import { distance, type Vec, hypot } from '../geometry/vec';
+import { distance, type Vec } from '../geometry/vec';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 
 /** A path as cubics and lines, as a sink hears it. */

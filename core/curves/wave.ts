@@ -1,4 +1,5 @@
-import { hypot, type Vec } from '../geometry/vec';
+import { hypot } from '../hypot';
+import type { Vec } from '../geometry/vec';
 import { LIMITS } from '../piece/limits';
 import type { WaveShape } from '../piece/shapes/wave';
 import { ok } from '../result';

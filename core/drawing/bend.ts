@@ -1,4 +1,4 @@
-import { hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
 import { ROW, walkTo } from '../geometry/walk';
 import { anchorF as anchorFOf, LETTER, type SetLettering } from '../setting/setLettering';
 import { COMMAND, PAIRS } from '../type/outline';

@@ -1,4 +1,4 @@
-import { hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
 import { directionOn, lineEdge, onEdge, RegionSink, sendPart, stepsOf, type Edge, type Region } from './edges';
 import type { Sink } from './sink';

@@ -1,4 +1,4 @@
-import { hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
 import { fitHermite } from '../geometry/hermite';
 import { roundCubics } from './roundCubics';
 import type { Sink } from './sink';

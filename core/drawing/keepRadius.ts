@@ -83,7 +83,7 @@ function decides(lettering: Lettering, piece: Piece): boolean {
  * curve is changed, the curve is given its new size in the same edit. Where several letterings of a curve ask for it the
  * first one decides. Shares are counted from the size that the curve was last given by hand, so that nothing drifts.
  *
- * @param evenings what evening out came to last, where no time is to find it anew: see `finishRadius`
+ * @param evenings what evening out came to last, where no time is to find it anew: see `finish`
  * @returns the steps as they are where nothing is kept by the radius; curves that are locked or follow others keep their size
  */
 export function keepRadii(piece: Piece, steps: readonly Step[], faces: Faces, evenings?: Evenings): Step[] {

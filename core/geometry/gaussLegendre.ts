@@ -1,4 +1,4 @@
-import { hypot } from './vec';
+import { hypot } from '../hypot';
 import { smoothDerivatives, type CubicSegment, type SmoothSegment } from './segment';
 
 /**

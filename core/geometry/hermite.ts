@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import { cubic, type CubicSegment } from './segment';
-import { hypot, type Vec } from './vec';
+import type { Vec } from './vec';
 
 /** A curve as a function: the point at t and the derivative by t. */
 export type Sampler = (t: number) => { readonly point: Vec; readonly derivative: Vec };

@@ -1,8 +1,9 @@
+import { hypot } from '../hypot';
 import { ProgrammerError, type Problem } from '../result';
 import { smoothLength } from './gaussLegendre';
 import { smoothDerivatives, smoothTangent, endPoint, isSmooth, startPoint, type Path, type Segment, type SmoothSegment } from './segment';
 import { fitSpan, type SpanPolynomial } from './spanPolynomial';
-import { distance, type Vec, hypot } from './vec';
+import { distance, type Vec } from './vec';
 
 /**
  * A stretch of one segment over which length and turning are smooth enough to be inverted in two Newton

@@ -1,7 +1,8 @@
+import { hypot } from '../hypot';
 import type { MeasuredPath, Span } from './measuredPath';
 import { isSmooth, pointAt, smoothDerivatives, type SmoothSegment } from './segment';
 import { smoothLength } from './gaussLegendre';
-import { hypot, type Vec } from './vec';
+import type { Vec } from './vec';
 
 export interface Nearest {
   /** Distance along the path, mm, of the foot. */

@@ -1,10 +1,11 @@
+import { hypot } from '../hypot';
 import { fail, ok, type Result } from '../result';
 import { fitHermite } from './hermite';
 import { measurePath, smoothCurvature, type MeasuredPath } from './measuredPath';
 import { nearest } from './nearest';
 import { endPoint, line, pointAt, smoothDerivatives, startPoint, type ArcSegment, type Path, type Segment } from './segment';
 import { subPath } from './subPath';
-import { distance, type Vec, hypot } from './vec';
+import { distance, type Vec } from './vec';
 import { frameAt } from './walk';
 
 /** An offset is at most this far from the true one, mm; the cubics themselves keep well below it. */

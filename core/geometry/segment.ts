@@ -1,4 +1,5 @@
-import { clockToRad, type Vec, hypot } from './vec';
+import { hypot } from '../hypot';
+import { clockToRad, type Vec } from './vec';
 
 /** A straight piece of a path. t runs linearly from `from` to `to`. */
 export interface LineSegment {

@@ -13,7 +13,6 @@ export const scale = (a: Vec, k: number): Vec => ({ x: a.x * k, y: a.y * k });
 export const dot = (a: Vec, b: Vec): number => a.x * b.x + a.y * b.y;
 /** z component of a × b: positive where b is clockwise from a on the sheet. */
 export const cross = (a: Vec, b: Vec): number => a.x * b.y - a.y * b.x;
-export { hypot };
 export const distance = (a: Vec, b: Vec): number => hypot(a.x - b.x, a.y - b.y);
 export const lerp = (a: Vec, b: Vec, t: number): Vec => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
 

@@ -1,10 +1,11 @@
+import { hypot } from '../hypot';
 import { ProgrammerError } from '../result';
 import { foldsOf, type Folded } from './folds';
 import { smoothLength } from './gaussLegendre';
 import type { MeasuredPath, Span } from './measuredPath';
 import { isSmooth, pointAt, smoothDerivatives, type CubicSegment, type SmoothSegment } from './segment';
 import { evaluate, solveSpan } from './spanPolynomial';
-import { hypot, type Vec } from './vec';
+import type { Vec } from './vec';
 
 /** Where one stands at a distance along a path. */
 export interface Frame {

@@ -1,6 +1,7 @@
+import { hypot } from '../hypot';
 import { combine } from '../drawing/booleans';
 import { lineEdge, onEdge } from '../drawing/edges';
-import { hypot, type Vec } from '../geometry/vec';
+import type { Vec } from '../geometry/vec';
 import { shapeOf } from '../setting/closest';
 import { contoursOf } from '../setting/flatOutlines';
 import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';

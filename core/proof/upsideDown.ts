@@ -1,4 +1,4 @@
-import { hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
 import { frameAt } from '../geometry/walk';
 import { setStep } from '../piece/steps';
 import { reseatLettering } from '../setting/seat';

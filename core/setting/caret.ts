@@ -1,5 +1,6 @@
+import { hypot } from '../hypot';
 import { ROW, walkTo } from '../geometry/walk';
-import { hypot, type Vec } from '../geometry/vec';
+import type { Vec } from '../geometry/vec';
 import { anchorF, LETTER, linesOf, type SetLettering } from './setLettering';
 
 /** How far a caret and a selection reach below the baseline and above the cap line, in heights of the capitals. */

@@ -1,4 +1,4 @@
-import { hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
 import { ROW, walkTo } from '../geometry/walk';
 import { flattenedContours } from '../type/outline';
 import type { Face } from '../type/face';

@@ -1,4 +1,4 @@
-import { hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
 import { LETTER, type SetLettering } from './setLettering';
 
 /**

@@ -1,4 +1,5 @@
-import { hypot, type Vec } from '../geometry/vec';
+import { hypot } from '../hypot';
+import type { Vec } from '../geometry/vec';
 import type { Stance } from '../piece/types';
 
 /** Offsets of a letter's axes: its own x and its own y (upwards) on the sheet, as vectors a unit of the letter becomes. */

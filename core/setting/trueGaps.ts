@@ -1,4 +1,4 @@
-import { hypot } from '../geometry/vec';
+import { hypot } from '../hypot';
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
 import { bending, bentPlace, eachContour } from './flatOutlines';
