@@ -1,6 +1,6 @@
 import type { MeasuredPath } from '#core/geometry/measuredPath';
 import type { Vec } from '#core/geometry/vec';
-import { parallelLine } from '#core/setting/guides';
+import { parallelLine, type LinePlace } from '#core/setting/guides';
 import { useView } from '~/stores/view';
 
 /** How far a line that is drawn may lie from where it should, px: not to be seen. */
@@ -9,19 +9,19 @@ export const FLAT_PX = 0.05;
 const KEPT = 24;
 const known = new WeakMap<MeasuredPath, Map<string, string>>();
 
+/** Path data of a line through places as they are shown, with so many steps to a unit. */
+export function linePath(places: readonly LinePlace[], close: boolean, shown: (place: Vec) => Vec, steps: number): string {
+  const write = (place: Vec): string => { const { x, y } = shown(place); return `${Math.round(x * steps) / steps} ${Math.round(y * steps) / steps}`; };
+  let d = '';
+  for (const place of places) d += d === '' ? `M${write(place)}` : place.via ? `Q${write(place.via)} ${write(place)}` : `L${write(place)}`;
+  return close ? `${d}Z` : d;
+}
+
 /** Lines on the screen through places of the sheet. */
 export function useLines() {
   const view = useView();
 
-  function line(points: readonly Vec[], close = false): string {
-    const { toScreen } = view;
-    let d = '';
-    for (let i = 0; i < points.length; i++) {
-      const { x, y } = toScreen(points[i]!);
-      d += `${i ? 'L' : 'M'}${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}`;
-    }
-    return close ? `${d}Z` : d;
-  }
+  const line = (places: readonly LinePlace[], close = false): string => linePath(places, close, view.toScreen, 10);
 
   /** The whole of a path's parallel, so many mm towards the tops of what is read in a direction; kept, since curves rarely change. */
   function parallel(path: MeasuredPath, heightMm = 0, direction: 1 | -1 = 1): string {

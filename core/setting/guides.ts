@@ -1,5 +1,6 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
-import { isSmooth, pointAt, tangentAt } from '../geometry/segment';
+import { hypot } from '../hypot';
+import { pointAt, tangentAt } from '../geometry/segment';
 import { frameAt } from '../geometry/walk';
 import type { Vec } from '../geometry/vec';
 import { linesOf, type SetLettering } from './setLettering';
@@ -20,32 +21,73 @@ export function placeOff(path: MeasuredPath, s: number, direction: 1 | -1, heigh
   return { point: { x: point.x + up.x * heightMm, y: point.y + up.y * heightMm }, along, up };
 }
 
-/** Parts of one span at most, of an arc, and of what may bend without bounds. */
-const MOST_PARTS = { arc: 720, smooth: 64 } as const;
+/** A place that a line goes to from the one before it: straight, or as a quadratic Bézier with the control point `via`. */
+export interface LinePlace extends Vec { readonly via?: Vec }
+
+/** The most that one part turns at first, rad: where tangents are nearly at right angles a parabola is no arc any more. */
+const FIRST_BEND_RAD = Math.PI / 4;
+const MOST_FIRST = 64;
+/** How often a part is halved, at most. */
+const MOST_HALVINGS = 10;
+/** Spans that follow one another smoothly meet within this, mm. */
+const SAME_MM = 1e-6;
+
+interface Stop extends Vec { readonly t: number; readonly tangent: Vec }
 
 /**
- * The whole of a parallel of a curve as a polyline: as few points as stay near it, and every corner.
+ * The whole of a parallel of a curve, of straight lines and quadratic Béziers that touch it at both ends: as few as stay
+ * near it, and every corner. Parts are halved until the middle of each lies near enough.
  *
  * @param heightMm towards the tops of what is read in `direction`
- * @param flatMm how far the polyline may lie from the parallel, mm
+ * @param flatMm how far the line may lie from the parallel, mm
  */
-export function parallelLine({ spans, startDistance, spanTurning }: MeasuredPath, direction: 1 | -1, heightMm: number, flatMm: number): Vec[] {
-  const points: Vec[] = [];
-  spans.forEach((span, i) => {
-    const { segment, t0, t1, curvature0, curvature1 } = span;
-    const along = startDistance[i + 1]! - startDistance[i]!;
-    // A chord that turns by δ over a length ℓ leaves its arc by ℓδ/8; halved, since parts are even in t, not in length.
-    const turning = Math.max(Math.abs(spanTurning[i]!), along * Math.max(Math.abs(curvature0), Math.abs(curvature1)));
-    const length = along + turning * Math.abs(heightMm);
-    const parts = Math.min(Math.max(Math.ceil(Math.sqrt((length * turning) / (4 * flatMm))), 1), isSmooth(segment) ? MOST_PARTS.smooth : MOST_PARTS.arc);
-    for (let n = 0; n <= parts; n++) {
-      const t = t0 + ((t1 - t0) * n) / parts;
-      const tangent = tangentAt(segment, t);
-      const { x, y } = pointAt(segment, t);
-      points.push({ x: x + tangent.y * direction * heightMm, y: y - tangent.x * direction * heightMm });
+export function parallelLine({ spans, spanTurning }: MeasuredPath, direction: 1 | -1, heightMm: number, flatMm: number): LinePlace[] {
+  const places: LinePlace[] = [];
+  const near = flatMm / 2;
+  spans.forEach(({ segment, t0, t1 }, i) => {
+    const stop = (t: number): Stop => {
+      const tangent = tangentAt(segment, t), { x, y } = pointAt(segment, t);
+      return { x: x + tangent.y * direction * heightMm, y: y - tangent.x * direction * heightMm, t, tangent };
+    };
+    const part = (a: Stop, b: Stop, halvings: number): void => {
+      const bend = bendOf(a, b, near);
+      if (bend === 'straight') { places.push({ x: b.x, y: b.y }); return; }
+      const middle = stop((a.t + b.t) / 2);
+      if (bend !== 'none' && offBend(a, bend, b, middle) <= near) places.push({ x: b.x, y: b.y, via: bend });
+      else if (halvings === 0) places.push({ x: b.x, y: b.y });
+      else { part(a, middle, halvings - 1); part(middle, b, halvings - 1); }
+    };
+    const first = Math.min(Math.max(Math.ceil(Math.abs(spanTurning[i]!) / FIRST_BEND_RAD), 1), MOST_FIRST);
+    let last = stop(t0);
+    const before = places.at(-1);
+    if (!before || hypot(last.x - before.x, last.y - before.y) > SAME_MM) places.push({ x: last.x, y: last.y });
+    for (let n = 1; n <= first; n++) {
+      const next = stop(t0 + ((t1 - t0) * n) / first);
+      part(last, next, MOST_HALVINGS);
+      last = next;
     }
   });
-  return points;
+  return places;
+}
+
+/** Where the tangents at both ends of a bend meet; `straight` where a chord does, `none` where it turns back or bends to both sides. */
+function bendOf(a: Stop, b: Stop, nearMm: number): Vec | 'straight' | 'none' {
+  const dx = b.x - a.x, dy = b.y - a.y;
+  const from = dx * b.tangent.y - dy * b.tangent.x, to = a.tangent.x * dy - a.tangent.y * dx;
+  if (Math.abs(from) <= nearMm && Math.abs(to) <= nearMm) return 'straight';
+  const turn = a.tangent.x * b.tangent.y - a.tangent.y * b.tangent.x;
+  const ahead = from / turn;
+  return ahead * (to / turn) > 0 ? { x: a.x + a.tangent.x * ahead, y: a.y + a.tangent.y * ahead } : 'none';
+}
+
+/** How far a place with its tangent lies from the place of a quadratic Bézier that has the same tangent, mm. */
+function offBend(a: Vec, via: Vec, b: Vec, place: Stop): number {
+  const { x, y } = place.tangent;
+  const start = (via.x - a.x) * y - (via.y - a.y) * x, end = (b.x - via.x) * y - (b.y - via.y) * x;
+  const t = start / (start - end);
+  if (!(t >= 0 && t <= 1)) return Infinity;
+  const m = 1 - t;
+  return hypot(m * m * a.x + 2 * m * t * via.x + t * t * b.x - place.x, m * m * a.y + 2 * m * t * via.y + t * t * b.y - place.y);
 }
 
 /** For pointing at, not for looking at. */

@@ -1,9 +1,8 @@
 import { trackOf } from '../curves';
 import type { Lettering } from '../piece/types';
 import type { Face } from '../type/face';
-import { parallelLine } from './guides';
+import { parallelLine, type LinePlace } from './guides';
 import { setLettering, type SetLettering } from './setLettering';
-import type { Vec } from '../geometry/vec';
 
 /** Size of the picture, in its own mm. */
 export const MEASURED_PICTURE = { width: 96, height: 44 } as const;
@@ -15,8 +14,8 @@ const FLAT_MM = 0.01;
 export interface MeasuredPicture {
   readonly set: SetLettering;
   /** The parallel on which advances count, and the same stretch of the curve itself. */
-  readonly measured: readonly Vec[];
-  readonly curve: readonly Vec[];
+  readonly measured: readonly LinePlace[];
+  readonly curve: readonly LinePlace[];
 }
 
 /**

@@ -3,7 +3,9 @@ import { traceLettering } from '#core/drawing/traceLetters';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import type { Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
+import type { LinePlace } from '#core/setting/guides';
 import { MEASURED_PICTURE, measuredPicture } from '#core/setting/measuredPicture';
+import { linePath } from '~/composables/useLines';
 import { useFaces } from '~/stores/faces';
 
 /** The height at which advances are measured, as a slider and as a picture of what it does. */
@@ -19,7 +21,7 @@ const picture = computed(() => {
   const face = faces.loaded.get(resting.value.faceId);
   const made = face && measuredPicture({ ...resting.value, spacing: props.lettering.spacing }, face);
   if (!made) return null;
-  const line = (points: readonly { x: number; y: number }[]): string => points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x.toFixed(2)} ${y.toFixed(2)}`).join('');
+  const line = (places: readonly LinePlace[]): string => linePath(places, false, (place) => place, 100);
   return { letters: screenPathData((sink) => traceLettering(made.set, sink), UNIT_MM.coarse), measured: line(made.measured), curve: line(made.curve) };
 });
 </script>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { drawn } from '#core/curves/drawn';
 import { trackOf } from '#core/curves/index';
-import type { Vec } from '#core/geometry/vec';
 import { parallelLine } from '#core/setting/guides';
 import type { CurveShape } from '#core/piece/types';
-import { FLAT_PX } from '~/composables/useLines';
+import { FLAT_PX, useLines } from '~/composables/useLines';
 import type { PointTools } from '~/composables/usePointTools';
 import { useView } from '~/stores/view';
 
@@ -12,8 +11,7 @@ import { useView } from '~/stores/view';
 const props = defineProps<{ tools: PointTools }>();
 const view = useView();
 
-const line = (points: readonly Vec[]): string =>
-  points.map((p, i) => { const s = view.toScreen(p); return `${i ? 'L' : 'M'}${s.x.toFixed(1)} ${s.y.toFixed(1)}`; }).join('');
+const { line } = useLines();
 function pathOf(shape: CurveShape): string {
   const track = trackOf(shape);
   return track.ok ? line(parallelLine(track.value.path, 1, 0, FLAT_PX / view.scale)) : '';

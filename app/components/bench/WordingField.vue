@@ -52,11 +52,14 @@ defineExpose({ focus });
 </script>
 
 <template>
-  <textarea
-    v-if="lettering" ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
-    :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @input="type"
-    @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
-  />
+  <!-- A form of its own: at each key a browser reads through all the fields of the form that a field is in, for filling in, and without one through those of the whole page. -->
+  <form v-if="lettering" autocomplete="off" @submit.prevent>
+    <textarea
+      ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
+      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @input="type"
+      @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
+    />
+  </form>
 </template>
 
 <style scoped>
