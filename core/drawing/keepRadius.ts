@@ -9,6 +9,8 @@ import { groundOf, type Evenings, type Faces, type SettingGround } from './drawP
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
 const MEETS_MM = 1e-5;
+/** A last step that takes up no more than this, mm, changes what evening out comes to by some millionths of a mm: it is not done again. */
+const SETTLED_MM = 5e-4;
 /** A curve that is as near as this to the length it should have, mm, is finished. */
 const FINISHED_MM = 1e-4;
 /** How far apart the radii are by which it is told how room grows with the radius. */
@@ -32,7 +34,7 @@ function evener(lettering: Lettering, { face, held }: SettingGround): EveningOn 
   };
 }
 
-interface Filled { readonly shape: CurveShape; readonly lengthMm: number; readonly track: () => Track | null }
+interface Filled { readonly shape: CurveShape; readonly lengthMm: number; readonly evening: Evening | null }
 
 /**
  * The curve of a lettering at the size at which the lettering fills its room by its rules, counted from a base.
@@ -51,7 +53,7 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
   const rules = lettering.fit.rules.map((one) => (one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one));
   // What is given is of an earlier state and will be finished: nearly full is full enough.
   const first = fillRoom({ lettering, track: start, face, held, evening }, rules, scaled(from).shape, given && evening ? SLACK_MM : 0);
-  const at = (share: number, shape = scaled(share).shape): Filled => ({ shape, lengthMm: track.path.lengthMm * share, track: () => scaled(share).track });
+  const at = (share: number, shape = scaled(share).shape): Filled => ({ shape, lengthMm: track.path.lengthMm * share, evening });
   const grown = first.steps.find((step) => step.by === 'radius');
   if (!first.shape || !grown) return at(base);
   let k = from * grown.value;
@@ -68,6 +70,7 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
     const leftMm = on && left(on);
     if (leftMm === null || !(Math.abs(leftMm) > MEETS_MM)) break;
     k = within(k - leftMm / slope);
+    if (Math.abs(leftMm) < SETTLED_MM) break;
   }
   return at(k);
 }
@@ -131,8 +134,7 @@ export function finish(piece: Piece, lettering: Lettering, faces: Faces): Finish
   const curve = tracksOf(piece).get(lettering.curveId);
   if (lettering.spacing.evenOut > 0 && curve?.ok && decides(lettering, piece)) {
     const result = filled(lettering, piece, ground.value, lettering.fit.baseRadiusMm ?? meanRadius(curve.value), evenedOn, false);
-    const sized = result && Math.abs(result.lengthMm - curve.value.path.lengthMm) > FINISHED_MM ? result.track() : null;
-    if (result && sized) return { evening: evenedOn(sized), shape: result.shape };
+    if (result && Math.abs(result.lengthMm - curve.value.path.lengthMm) > FINISHED_MM) return { evening: result.evening, shape: result.shape };
   }
   return { evening: evenedOn(track), shape: null };
 }

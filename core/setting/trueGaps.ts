@@ -1,5 +1,7 @@
 import { hypot } from '../hypot';
+import { foldsOf } from '../geometry/folds';
 import type { MeasuredPath } from '../geometry/measuredPath';
+import { turningNear } from '../geometry/turningNear';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
 import { bending, bentPlace, eachContour } from './flatOutlines';
 import { feetNear } from './nearFeet';
@@ -114,11 +116,16 @@ function profileOf(set: SetLettering, index: number, heightMm: number): Profile 
   return front <= edge ? { first, last, front, edge } : null;
 }
 
-/** Distance from one place on the curve to another along the parallel at a height, mm, in the reading direction. */
-function alongAt(path: MeasuredPath, direction: 1 | -1, heightMm: number, from: number, to: number): number {
-  if (path.curvatureMin === path.curvatureMax) return (to - from) * (1 + path.curvatureMin * direction * heightMm);
+/**
+ * Distance from one place on the curve to another along the parallel at a height, mm, in the reading direction.
+ *
+ * @param turning that of the path near both, where it is no circle or line
+ */
+function alongAt(path: MeasuredPath, direction: 1 | -1, heightMm: number, from: number, to: number, turning: ((s: number) => number) | null): number {
+  if (!turning) return (to - from) * (1 + path.curvatureMin * direction * heightMm);
   const k = direction * heightMm;
-  return direction * (stretchedFromDistance(path, direction * to, k) - stretchedFromDistance(path, direction * from, k));
+  if (foldsOf(path, k)) return direction * (stretchedFromDistance(path, direction * to, k) - stretchedFromDistance(path, direction * from, k));
+  return to - from + heightMm * (turning(direction * to) - turning(direction * from));
 }
 
 const kept = new WeakMap<SetLettering, readonly TrueGap[]>();
@@ -152,9 +159,10 @@ function measureGaps(set: SetLettering): TrueGap[] {
     if (!profile) { spaced = true; continue; }
     if (before) {
       const left = before.profile;
+      const turning = path.curvatureMin === path.curvatureMax ? null : turningNear(path, direction * (left.edge - bay), direction * (profile.front + bay));
       let sum = 0, least = Infinity;
       for (let n = 0; n < LEVELS; n++) {
-        const mm = alongAt(path, direction, baselineMm + ((n + 0.5) / LEVELS) * heightMm, Math.max(left.last[n]!, left.edge - bay), Math.min(profile.first[n]!, profile.front + bay));
+        const mm = alongAt(path, direction, baselineMm + ((n + 0.5) / LEVELS) * heightMm, Math.max(left.last[n]!, left.edge - bay), Math.min(profile.first[n]!, profile.front + bay), turning);
         sum += mm;
         if (mm < least && left.last[n]! > -Infinity && profile.first[n]! < Infinity) least = mm;
       }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
 import { isCurve, type Curve, type Lettering } from '#core/piece/types';
-import { coverOf } from '#core/setting/guides';
 import { useLines } from '~/composables/useLines';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -17,17 +16,12 @@ const emit = defineEmits<{
 const store = usePiece();
 const view = useView();
 
-const { line, parallel } = useLines();
+const { parallel } = useLines();
 
 const curves = computed(() => (store.piece?.items ?? []).filter(isCurve).flatMap((curve) => {
   const track = store.trackOf(curve.id);
   if (!track || curve.hidden) return [];
   return [{ curve, d: parallel(track.path), bare: !curve.fill && !curve.stroke }];
-}));
-
-const letterings = computed(() => (store.piece?.items ?? []).flatMap((item) => {
-  const set = item.type === 'lettering' ? store.settings.get(item.id) : undefined;
-  return item.type === 'lettering' && set?.ok ? [{ lettering: item, d: line(coverOf(set.value), true) }] : [];
 }));
 
 /** Ornaments are picked by a disc round each. */
@@ -68,11 +62,7 @@ function onKey(event: KeyboardEvent, id: string): void {
         @pointerdown="emit('curve', $event, curve)" @keydown="onKey($event, curve.id)"
       />
     </g>
-    <path
-      v-for="{ lettering, d } in letterings" :key="lettering.id" :d="d" class="cover" tabindex="0" role="button" :data-lettering="lettering.id"
-      :aria-label="`Lettering ${lettering.wording || 'without words'}. Left and right move it along the curve, up and down shift its baseline.`"
-      @pointerdown="emit('lettering', $event, lettering)" @keydown="onKey($event, lettering.id)"
-    />
+    <LetteringCovers @lettering="(event, lettering) => emit('lettering', event, lettering)" @pressed="onKey" />
     <circle
       v-for="one in ornaments" :key="one.key" class="cover sign" :class="{ chosen: store.selectedId === one.id }" :cx="one.at.x" :cy="one.at.y" :r="one.r" :tabindex="one.first ? 0 : -1" role="button"
       :data-ornaments="one.id" :aria-label="one.name" @pointerdown.stop="store.select([one.id])" @keydown="onKey($event, one.id)"
@@ -85,9 +75,9 @@ function onKey(event: KeyboardEvent, id: string): void {
 .edge { fill: none; stroke: transparent; stroke-width: 12; pointer-events: stroke; cursor: move; }
 .edge:hover { stroke: #0f6b6b22; }
 .edge:focus-visible { outline: none; stroke: #0f6b6b55; }
-.cover { fill: transparent; pointer-events: all; cursor: grab; }
-.cover:hover { fill: #0f6b6b14; }
+:deep(.cover) { fill: transparent; pointer-events: all; cursor: grab; }
+:deep(.cover:hover) { fill: #0f6b6b14; }
 .sign { cursor: pointer; }
 .sign.chosen { stroke: var(--teal); stroke-dasharray: 3 2; }
-.cover:focus-visible { outline: none; fill: #0f6b6b2e; }
+:deep(.cover:focus-visible) { outline: none; fill: #0f6b6b2e; }
 </style>
