@@ -1,25 +1,47 @@
+import { until } from '@vueuse/core';
 import type { EffectScope } from 'vue';
 
+/** What stands beside the sheet waits this long at most for what is still being worked out of a key, ms. */
+const LATEST_MS = 150;
+
 const parts = new Set<EffectScope>();
+const following = new Set<() => void>();
 let held = false;
 
-/** For a part beside the sheet that shows what is on it: while words are typed it follows a frame later, see `sheetFirst`. */
+/** For a part beside the sheet that shows what is on it: while words are typed it follows the sheet, see `sheetFirst`. */
 export function useBeside(): void {
   const scope = getCurrentScope()!;
   parts.add(scope);
   onScopeDispose(() => { parts.delete(scope); });
 }
 
-/** Has the change that follows painted on the sheet alone; what stands beside it comes right after, with all that has changed by then. */
-export function sheetFirst(): void {
+/** Runs once the sheet has been painted; with the parts beside it, where these are held. */
+export function besideSheet(run: () => void): void {
+  if (held) following.add(run); else afterPaint(run);
+}
+
+function release(): void {
+  held = false;
+  for (const run of following) run();
+  following.clear();
+  for (const part of parts) part.resume();
+}
+
+/**
+ * Has the change that follows painted on the sheet alone. What stands beside it comes after, with all that has changed by
+ * then: once all that the change asks for has been worked out and is on the sheet too, or a moment later in any case.
+ *
+ * @param settled whether it has been worked out; read reactively
+ */
+export function sheetFirst(settled: () => boolean): void {
   if (held) return;
   held = true;
   for (const part of parts) part.pause();
   // Behind whatever else follows the change, so that a part is rendered once.
   void nextTick(() => {
     afterPaint(() => {
-      held = false;
-      for (const part of parts) part.resume();
+      if (settled()) release();
+      else void until(settled).toBe(true, { timeout: LATEST_MS, flush: 'sync' }).then(() => { afterPaint(release); });
     });
   });
 }

@@ -13,7 +13,7 @@ export function useFollowing<T>(source: () => T, atOnce: (now: T, shown: T) => b
     if (atOnce(now, shown.value)) { shown.value = now; return; }
     if (waiting) return;
     waiting = true;
-    afterPaint(() => { waiting = false; shown.value = source(); });
+    besideSheet(() => { waiting = false; shown.value = source(); });
   });
   return shown;
 }

@@ -31,7 +31,7 @@ onBeforeUnmount(() => { view.range = null; view.typing = false; });
 function begin(): void { view.typing = true; gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
 function type(event: Event): void {
   if (!lettering.value) return;
-  sheetFirst();
+  sheetFirst(() => store.settled);
   store.edit('Change wording', rewordSteps(store.piece!, lettering.value, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')), gesture);
   tellRange();
 }
