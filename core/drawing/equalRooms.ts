@@ -3,7 +3,7 @@ import { applySteps, setStep, type Step } from '../piece/steps';
 import { findCurve, isCurve, letteringsOn, type Curve, type Item, type Lettering, type Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import { placeMovedBy } from '../setting/anchorPlaces';
-import { inkStretch } from '../setting/rooms';
+import { stackOf, stacksOn, type Stack } from '../setting/rooms';
 import type { SetLettering } from '../setting/setLettering';
 import { settingOf, type Evenings, type Faces } from './drawPiece';
 
@@ -38,10 +38,12 @@ function setsOn(piece: Piece, curve: Curve, faces: Faces, evenings?: Evenings): 
 }
 
 /**
- * Slides the letterings of a closed curve so that the empty rooms between them are equal. One of them stays.
+ * Slides the letterings of a closed curve so that the empty rooms between them are equal. One of them stays. Letterings over
+ * one another, in two bands of one ring, are slid together.
  *
  * @param stays id of the lettering that stays where it is
- * @returns `one-lettering` with fewer than two, `not-closed`, `no-room` when their words together are longer than the curve
+ * @returns `one-lettering` with fewer than two, or where all lie over one another; `not-closed`; `no-room` when their words
+ *   together are longer than the curve
  */
 export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, faces: Faces, evenings?: Evenings): Result<Step[]> {
   const curve = findCurve(piece, curveId);
@@ -53,23 +55,25 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
   const before = setsOn(piece, curve, faces, evenings);
   if (!before.ok) return before;
   if (before.value.length < 2) return fail({ code: 'one-lettering', message: 'There is one lettering on this curve, so there is one room. Set more words on it first.' });
-  const middle = (set: SetLettering): number => { const { from, to } = inkStretch(set); return wrap((from + to) / 2 / lengthMm); };
-  const home = middle(before.value.find((set) => set.lettering.id === stays) ?? before.value[0]!);
-  const order = before.value.slice().sort((a, b) => wrap(middle(a) - home) - wrap(middle(b) - home)).map((set) => set.lettering.id);
+  const stacks = stacksOn(before.value, lengthMm);
+  if (stacks.length < 2) return fail({ code: 'one-lettering', message: 'All words on this curve lie over one another, so there is one room. Move some along the curve first.' });
+  const middle = ({ from, to }: Stack): number => wrap((from + to) / 2 / lengthMm);
+  const home = middle(stacks.find(({ sets }) => sets.some((set) => set.lettering.id === stays)) ?? stacks[0]!);
+  const order = stacks.slice().sort((a, b) => wrap(middle(a) - home) - wrap(middle(b) - home)).map(({ sets }) => sets.map((set) => set.lettering.id));
   let now = piece;
   // Slid along any curve but a circle, words change their length a little: settled in a few rounds.
   for (let round = 0; round < ROUNDS; round++) {
     const sets = setsOn(now, curve, faces, evenings);
     if (!sets.ok) return sets;
-    const stretches = order.map((id) => ({ set: sets.value.find((one) => one.lettering.id === id)!, ...inkStretch(sets.value.find((one) => one.lettering.id === id)!) }));
+    const stretches = order.map((ids) => stackOf(ids.map((id) => sets.value.find((one) => one.lettering.id === id)!), lengthMm));
     const room = (lengthMm - stretches.reduce((sum, one) => sum + one.to - one.from, 0)) / stretches.length;
     if (room <= 0) return fail({ code: 'no-room', value: room, message: `The words together are ${(-room * stretches.length).toFixed(2)} mm longer than the curve. Make them smaller, or the curve larger.` });
     let at = stretches[0]!.to + room, off = 0;
-    const steps = stretches.slice(1).flatMap(({ set, from, to }) => {
-      const mm = at - from - Math.round((at - from) / lengthMm) * lengthMm;
-      at += to - from + room;
+    const steps = stretches.slice(1).flatMap((stack) => {
+      const mm = at - stack.from - Math.round((at - stack.from) / lengthMm) * lengthMm;
+      at += stack.to - stack.from + room;
       off = Math.max(off, Math.abs(mm));
-      return Math.abs(mm) < EQUAL_MM / 10 ? [] : slid(now, set, mm);
+      return Math.abs(mm) < EQUAL_MM / 10 ? [] : stack.sets.flatMap((set) => slid(now, set, mm));
     });
     if (off < EQUAL_MM) break;
     const next = applySteps(now, steps);
@@ -77,7 +81,7 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
     now = next.value;
   }
   const of = (p: Piece, id: string): Lettering => letteringsOn(p, curve.id).find((one) => one.id === id)!;
-  return ok(order.flatMap((id) => (['anchor', 'bookends'] as const).flatMap((name) => {
+  return ok(order.flat().flatMap((id) => (['anchor', 'bookends'] as const).flatMap((name) => {
     const [was, is] = [of(piece, id)[name], of(now, id)[name]];
     return JSON.stringify(was) === JSON.stringify(is) ? [] : [setStep(piece, id, [name], is)];
   })));

@@ -26,6 +26,45 @@ export function inkStretch(set: SetLettering): { readonly from: number; readonly
 /** Distance of the middle of a lettering's band from the curve, mm to the left of travel. */
 export const bandMiddle = ({ direction, baselineMm, capMm }: SetLettering): number => direction * (baselineMm + capMm / 2);
 
+/** The part of the sheet across the curve that a lettering stands in, mm to the left of travel. */
+function acrossOf(set: SetLettering): readonly [number, number] {
+  const edges = linesOf(set).flatMap(({ direction, baselineMm, capMm }) => [direction * baselineMm, direction * (baselineMm + capMm)]);
+  return [Math.min(...edges), Math.max(...edges)];
+}
+
+/** Letterings that stand over one another in bands of their own, and so move together; with where their ink lies, mm in the curve's own direction, unwrapped. */
+export interface Stack { readonly sets: readonly SetLettering[]; readonly from: number; readonly to: number }
+
+/** A stack of letterings of a closed curve: the others lie where they are nearest to the first. */
+export function stackOf(sets: readonly SetLettering[], lengthMm: number): Stack {
+  const first = inkStretch(sets[0]!);
+  let { from, to } = first;
+  for (const set of sets.slice(1)) {
+    const one = inkStretch(set);
+    const turns = Math.round((one.from + one.to - first.from - first.to) / 2 / lengthMm) * lengthMm;
+    from = Math.min(from, one.from - turns);
+    to = Math.max(to, one.to - turns);
+  }
+  return { sets, from, to };
+}
+
+/** The letterings of a closed curve by what stands over one another. Those that run into each other in one band are apart. */
+export function stacksOn(sets: readonly SetLettering[], lengthMm: number): Stack[] {
+  const stacks: SetLettering[][] = [];
+  const over = (a: SetLettering, b: SetLettering): boolean => {
+    const [one, other] = [inkStretch(a), inkStretch(b)];
+    const [[low, high], [lower, higher]] = [acrossOf(a), acrossOf(b)];
+    return (high <= lower || higher <= low) && (wrap(other.from - one.from, lengthMm) < one.to - one.from || wrap(one.from - other.from, lengthMm) < other.to - other.from);
+  };
+  for (const set of sets) {
+    const [into, ...more] = stacks.filter((stack) => stack.some((one) => over(one, set)));
+    if (!into) { stacks.push([set]); continue; }
+    into.push(set, ...more.flat());
+    for (const stack of more) stacks.splice(stacks.indexOf(stack), 1);
+  }
+  return stacks.map((stack) => stackOf(stack, lengthMm));
+}
+
 const wrap = (s: number, length: number): number => s - Math.floor(s / length) * length;
 
 /**

@@ -41,7 +41,22 @@ describe('equal rooms', () => {
     // Bookends go along, so nothing becomes overset.
     for (const set of sets(after)) expect(set.overset.beforeMm + set.overset.afterMm).toBe(0);
   });
+  it.each([['a ring', circle(32)], ['an ellipse', ellipse]])('slide words over one another together on %s, and those that run into each other apart', (_name, shape) => {
+    const inner = { seat: seat('outward', 'inside'), size: { by: 'cap', mm: 3 } } satisfies Partial<Lettering>;
+    const p = three(shape as CurveShape);
+    // A longer line under one of them, past both of its ends; and a lettering in the band of another.
+    const before = { ...p, items: [...p.items, lettering('SEDGE SHORE AND SEA', { id: 'under', anchor: clock(104), bookends: { startU: 0.1, endU: 0.5 }, ...inner }), lettering('SHED', { id: 'clash', anchor: clock(206), bookends: { startU: 0.45, endU: 0.7 } })] };
+    const after = done(before, equalRoomsSteps(before, 'ring', 'w0', all));
+    const lengths = rooms(after).map(({ from, to }) => to - from);
+    expect(lengths).toHaveLength(4);
+    for (const one of lengths) expect(one).toBeCloseTo(lengths[0]!, 4);
+    const apart = (one: Piece): number => { const [a, b] = ['w1', 'under'].map((id) => sets(one).find((set) => set.lettering.id === id)!.anchorDistance); return b! - a!; };
+    expect(sets(after).find((set) => set.lettering.id === 'under')!.anchorDistance).not.toBeCloseTo(sets(before).find((set) => set.lettering.id === 'under')!.anchorDistance, 1);
+    expect(apart(after)).toBeCloseTo(apart(before), 3);
+  });
   it('say why not', () => {
+    const over = piece([curve(circle(30)), lettering('TIDE', { id: 'a' }), lettering('SEDGE', { id: 'b', seat: seat('outward', 'inside') })]);
+    expect(equalRoomsSteps(over, 'ring', 'a', all)).toMatchObject({ ok: false, problem: { code: 'one-lettering', message: expect.stringMatching(/over one another/) as string } });
     const alone = piece([curve(circle(30)), lettering('TIDE')]);
     expect(equalRoomsSteps(alone, 'ring', 'words', all)).toMatchObject({ ok: false, problem: { code: 'one-lettering' } });
     const full = piece([curve(circle(6)), lettering('OTTERMERE LIGHT', { id: 'a' }), lettering('RAILWAY', { id: 'b' })]);
