@@ -71,13 +71,17 @@ function poseAt(ground: Ground, at: Float64Array): Pose | null {
   };
 }
 
-/** Both ends of the ink of a letter in the reading direction, mm along the curve, with the line moved by `shift`. */
-export function inkOf(ground: Ground, index: number, shift: number): InkReach {
+/**
+ * Both ends of the ink of a letter in the reading direction, mm along the curve, with the line moved by `shift`.
+ *
+ * @param end the one that is asked for, where it is one, which takes half the time: the other may then be a guess
+ */
+export function inkOf(ground: Ground, index: number, shift: number, end?: keyof InkReach): InkReach {
   const { measured, direction, path, scaleX, scaleY, baselineMm, stance } = ground;
   const x = measured.middles[index]! + shift;
   const at = walkLine(ground, x);
   const s = at[ROW.distance]!;
-  const reach = inkReach({ measured, index, scaleX, scaleY, path, s, direction, curvature: at[ROW.curvature]! * direction, baselineMm, pose: poseAt(ground, at) });
+  const reach = inkReach({ measured, index, scaleX, scaleY, path, s, direction, curvature: at[ROW.curvature]! * direction, baselineMm, pose: poseAt(ground, at), end });
   const rigid = { back: direction * s + reach.back, ahead: direction * s + reach.ahead };
   if (stance.kind !== 'bent' || stance.strength === 0) return rigid;
   // A bent letter keeps its own places on the line.
@@ -95,7 +99,7 @@ export function inkOf(ground: Ground, index: number, shift: number): InkReach {
 function endsOf(ground: Ground, by: Anchor['by'], shift: number): InkReach {
   const { measured, direction } = ground;
   const { middles, halfAdvances, firstInk, lastInk } = measured;
-  if (by === 'ink') return { back: inkOf(ground, firstInk, shift).back, ahead: inkOf(ground, lastInk, shift).ahead };
+  if (by === 'ink') return { back: inkOf(ground, firstInk, shift, 'back').back, ahead: inkOf(ground, lastInk, shift, 'ahead').ahead };
   const last = middles.length - 1;
   return {
     back: direction * walkLine(ground, middles[0]! - halfAdvances[0]! + shift)[ROW.distance]!,

@@ -34,6 +34,8 @@ export interface LetterAt {
   readonly baselineMm: number;
   /** null for a letter that is only turned. */
   readonly pose: Pose | null;
+  /** The one end that is asked for, where it is one: the other may then be a guess. */
+  readonly end?: keyof InkReach | undefined;
 }
 
 /** Calls with every point of a letter's hull, mm from the middle of its baseline, x to its right and y up. */
@@ -52,19 +54,20 @@ export function eachHullPoint({ measured, index, scaleX, scaleY }: Pick<LetterAt
 /**
  * The reach of one letter's ink along the curve, as it stands: every point of the letter's convex hull is dropped onto
  * the curve along the curve's normal, and the farthest feet count. On a circle these are the two rays from the centre
- * that just touch the letter.
+ * that just touch the letter. A letter without ink reaches as far as its advance.
  */
 export function inkReach(at: LetterAt): InkReach {
   const reach = at.path.curvatureMin === at.path.curvatureMax ? reachOnCircle(at) : reachAnywhere(at);
+  if (reach) return reach;
   const half = at.measured.halfAdvances[at.index]!;
-  return reach.back <= reach.ahead ? reach : { back: -half, ahead: half };
+  return { back: -half, ahead: half };
 }
 
 /**
  * Constant curvature, in closed form: a point at (x, y) stands at the angle atan(x / (1/κ + y)) from the letter's
  * own ray, which grows with the quotient, so only the quotients need comparing.
  */
-function reachOnCircle({ measured, index, scaleX, scaleY, curvature, baselineMm, pose }: LetterAt): InkReach {
+function reachOnCircle({ measured, index, scaleX, scaleY, curvature, baselineMm, pose }: LetterAt): InkReach | null {
   const straight = curvature === 0;
   const base = straight ? 1 : 1 / curvature + baselineMm;
   const { run, scales } = measured;
@@ -90,7 +93,8 @@ function reachOnCircle({ measured, index, scaleX, scaleY, curvature, baselineMm,
       if (quotient > most) most = quotient;
     }
   }
-  if (straight || least > most) return { back: least, ahead: most };
+  if (least > most) return null;
+  if (straight) return { back: least, ahead: most };
   const [a, b] = [Math.atan(least) / curvature, Math.atan(most) / curvature];
   return { back: Math.min(a, b), ahead: Math.max(a, b) };
 }
@@ -101,8 +105,8 @@ let guesses = new Float64Array(0), points = new Float64Array(0);
  * Any curve: the osculating circle at the letter's place gives a first guess for every point, Newton's steps the foot
  * itself for those that may lie farthest: all whose guess is not behind the farthest one's by more than such guesses miss.
  */
-function reachAnywhere(at: LetterAt): InkReach {
-  const { path, s, direction, curvature, baselineMm, pose } = at;
+function reachAnywhere(at: LetterAt): InkReach | null {
+  const { path, s, direction, curvature, baselineMm, pose, end } = at;
   const home = frameAt(path, s);
   const tx = home.tangent.x * direction, ty = home.tangent.y * direction;
   let count = 0, first = -1, last = -1;
@@ -123,7 +127,6 @@ function reachAnywhere(at: LetterAt): InkReach {
   });
   const exact = (i: number): number => footOf(path, s, direction, points[2 * i]!, points[2 * i + 1]!, guesses[i]!).along;
   const farthest = (start: number, sign: 1 | -1): number => {
-    if (start < 0) return -sign * Infinity;
     let most = exact(start);
     const slack = 4 * Math.abs(most - guesses[start]!) + 1e-6;
     const limit = sign * guesses[start]! - slack;
@@ -134,7 +137,10 @@ function reachAnywhere(at: LetterAt): InkReach {
     }
     return most;
   };
-  return { back: farthest(first, -1), ahead: farthest(last, 1) };
+  if (first < 0) return null;
+  const back = end === 'ahead' ? guesses[first]! : farthest(first, -1), ahead = end === 'back' ? guesses[last]! : farthest(last, 1);
+  // Where a curve bends sharply under a letter feet can change places.
+  return end || back <= ahead ? { back, ahead } : null;
 }
 
 const row = new Float64Array(ROW.length);

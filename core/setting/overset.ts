@@ -28,7 +28,7 @@ interface Given {
   measured: MeasuredRun;
   heightMm: number;
   /** Both ends of a letter's ink in the reading direction, mm along the curve, unwrapped. */
-  inkOf: (index: number) => InkReach;
+  inkOf: (index: number, end?: keyof InkReach) => InkReach;
   direction: 1 | -1;
   letterDistances: Float64Array;
   /** Length of the whole ring at the measured height; Infinity on an open curve. */
@@ -63,8 +63,8 @@ export function measureOverset(given: Given): Overset {
   if (measured.firstInk < 0) {
     return { inkStart: start, inkEnd: start, bookendStart: start, bookendEnd: end, inkMm: 0, roomMm, beforeMm: 0, afterMm: 0, letters: [] };
   }
-  const inkStart = given.inkOf(measured.firstInk).back;
-  const inkEnd = given.inkOf(measured.lastInk).ahead;
+  const inkStart = given.inkOf(measured.firstInk, 'back').back;
+  const inkEnd = given.inkOf(measured.lastInk, 'ahead').ahead;
   const inkMm = between(inkStart, inkEnd);
   // On a closed curve the bookends stand on every turn: those around the middle of the ink are meant.
   const turns = path.path.closed ? Math.round(((inkStart + inkEnd) / 2 - (start + end) / 2) / path.lengthMm) : 0;

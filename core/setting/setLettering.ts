@@ -133,7 +133,7 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     }
   }
   const { rows, letterDistances, flat } = placeLetters(ground, shiftMm);
-  const overset = measureOverset({ lettering, path, measured: ground.measured, heightMm, direction, letterDistances, ringMm, inkOf: (index) => inkOf(ground, index, shiftMm) });
+  const overset = measureOverset({ lettering, path, measured: ground.measured, heightMm, direction, letterDistances, ringMm, inkOf: (index, end) => inkOf(ground, index, shiftMm, end) });
   const tooTight = FANS.has(stance.kind) ? foldedLetters(path, direction, letterDistances, baselineMm, capMm) : [];
   adjust(rows, ground.measured, adjustments, capMm);
   const folded = [...new Set([...tooTight, ...flat])].sort((a, b) => a - b);
