@@ -32,6 +32,9 @@ const MOST_HALVINGS = 10;
 /** Spans that follow one another smoothly meet within this, mm. */
 const SAME_MM = 1e-6;
 
+/** Where a chord is looked at: a wave has its ends and its middle on one line, and a cusp sticks out beyond both ends. */
+const ALONG = [0.25, 0.5, 0.8] as const;
+
 interface Stop extends Vec { readonly t: number; readonly tangent: Vec }
 
 /**
@@ -51,9 +54,9 @@ export function parallelLine({ spans, spanTurning }: MeasuredPath, direction: 1 
     };
     const part = (a: Stop, b: Stop, halvings: number): void => {
       const bend = bendOf(a, b, near);
-      if (bend === 'straight') { places.push({ x: b.x, y: b.y }); return; }
+      if (bend === 'straight' && (segment.kind === 'line' || ALONG.every((share) => offChord(a, b, stop(a.t + (b.t - a.t) * share)) <= near))) { places.push({ x: b.x, y: b.y }); return; }
       const middle = stop((a.t + b.t) / 2);
-      if (bend !== 'none' && offBend(a, bend, b, middle) <= near) places.push({ x: b.x, y: b.y, via: bend });
+      if (typeof bend === 'object' && offBend(a, bend, b, middle) <= near) places.push({ x: b.x, y: b.y, via: bend });
       else if (halvings === 0) places.push({ x: b.x, y: b.y });
       else { part(a, middle, halvings - 1); part(middle, b, halvings - 1); }
     };
@@ -78,6 +81,13 @@ function bendOf(a: Stop, b: Stop, nearMm: number): Vec | 'straight' | 'none' {
   const turn = a.tangent.x * b.tangent.y - a.tangent.y * b.tangent.x;
   const ahead = from / turn;
   return ahead * (to / turn) > 0 ? { x: a.x + a.tangent.x * ahead, y: a.y + a.tangent.y * ahead } : 'none';
+}
+
+/** How far a place lies from the chord between two, mm. */
+function offChord(a: Vec, b: Vec, { x, y }: Vec): number {
+  const dx = b.x - a.x, dy = b.y - a.y;
+  const t = Math.min(Math.max(((x - a.x) * dx + (y - a.y) * dy) / (dx * dx + dy * dy || 1), 0), 1);
+  return hypot(x - a.x - t * dx, y - a.y - t * dy);
 }
 
 /** How far a place with its tangent lies from the place of a quadratic Bézier that has the same tangent, mm. */

@@ -4,7 +4,7 @@ import { coverOf } from '#core/setting/guides';
 import { useLines } from '~/composables/useLines';
 import { usePiece } from '~/stores/piece';
 
-/** The band of each lettering, to take hold of it. Not seen, so it may follow the letters a frame later. */
+/** The band of each lettering, to take hold of it. Not seen, so it may follow the letters a little later. */
 const emit = defineEmits<{ lettering: [event: PointerEvent, lettering: Lettering]; pressed: [event: KeyboardEvent, id: string] }>();
 const store = usePiece();
 const { line } = useLines();

@@ -9,6 +9,8 @@ const WAVE: CurveShape = { kind: 'wave', from: { x: 0, y: 20 }, lengthMm: 90, tu
 const BOX: CurveShape = { kind: 'rectangle', centre: { x: 40, y: 40 }, widthMm: 60, heightMm: 30, cornerMm: 0, turnDeg: 0 };
 
 const FLAT_ELLIPSE: CurveShape = { ...ELLIPSE, radiusYMm: 6 };
+// So low that one period of it bends little: its ends and its middle lie on one line.
+const RIPPLE: CurveShape = { ...WAVE, amplitudeMm: 0.08, waves: 1 };
 const SPIRAL: CurveShape = { kind: 'spiral', centre: { x: 40, y: 40 }, startRadiusMm: 6, endRadiusMm: 34, startDeg: 0, turns: 3, runs: 'clockwise', growth: 'even' };
 const DRAWN: CurveShape = { kind: 'drawn', closed: false, nodes: [
   { kind: 'corner', at: { x: 0, y: 0 }, back: null, ahead: { x: 40, y: -30 } }, { kind: 'corner', at: { x: 50, y: 20 }, back: { x: 10, y: 40 }, ahead: { x: 60, y: 15 } }, { kind: 'corner', at: { x: 90, y: 0 }, back: { x: 80, y: 60 }, ahead: null },
@@ -32,7 +34,7 @@ function away(p: Vec, points: readonly Vec[]): number {
 describe('the line of a parallel', () => {
   it('stays as near to the parallel as wanted, of few bends', () => {
     for (const [shape, height] of [
-      [circle(30), 4], [ELLIPSE, 0], [ELLIPSE, 5], [ELLIPSE, -3], [FLAT_ELLIPSE, 2], [FLAT_ELLIPSE, 20], [FLAT_ELLIPSE, -20], [WAVE, 0], [WAVE, 3], [WAVE, -12], [SPIRAL, 2], [DRAWN, 0], [DRAWN, 4], [DRAWN, -4],
+      [circle(30), 4], [ELLIPSE, 0], [ELLIPSE, 5], [ELLIPSE, -3], [FLAT_ELLIPSE, 2], [FLAT_ELLIPSE, 20], [FLAT_ELLIPSE, -20], [WAVE, 0], [WAVE, 3], [WAVE, -12], [RIPPLE, 0], [RIPPLE, 2], [SPIRAL, 2], [DRAWN, 0], [DRAWN, 4], [DRAWN, -4],
     ] as const) {
       const { path } = track(shape);
       for (const flat of [0.05, 0.005]) {
@@ -41,6 +43,10 @@ describe('the line of a parallel', () => {
         const exact = Array.from({ length: 4001 }, (_, i) => placeOff(path, (path.lengthMm * i) / 4000, 1, height).point);
         const off = Math.max(...line.flatMap((place, i) => (i === 0 ? [] : [0.25, 0.5, 0.75, 1].map((t) => away(along(line[i - 1]!, place, t), exact)))));
         expect(off, `${shape.kind} ${height}`).toBeLessThan(flat);
+        // Nor is any of it left out.
+        const drawn = line.flatMap((place, i) => (i === 0 ? [place] : Array.from({ length: 16 }, (_, n) => along(line[i - 1]!, place, (n + 1) / 16))));
+        const missed = Math.max(...exact.filter((_, i) => i % 10 === 0).map((one) => away(one, drawn)));
+        expect(missed, `${shape.kind} ${height}`).toBeLessThan(flat);
       }
     }
   });
