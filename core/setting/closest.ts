@@ -51,9 +51,9 @@ export function inside({ contours, xMin, yMin, xMax, yMax }: Shape, x: number, y
   return winding !== 0;
 }
 
-/** Squared distance of a point from a stretch, and where on the stretch that is. */
 let footX = 0, footY = 0;
-function fromStretch(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
+/** Squared distance of a point from a straight stretch; where on the stretch that is stays in `footX` and `footY`. */
+export function fromStretch(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
   const dx = bx - ax, dy = by - ay, length2 = dx * dx + dy * dy;
   const t = length2 > 0 ? Math.min(Math.max(((px - ax) * dx + (py - ay) * dy) / length2, 0), 1) : 0;
   footX = ax + t * dx;

@@ -3,6 +3,7 @@ import { hypot } from '../hypot';
 import { pointAt, tangentAt } from '../geometry/segment';
 import { frameAt } from '../geometry/walk';
 import type { Vec } from '../geometry/vec';
+import { fromStretch } from './closest';
 import { linesOf, type SetLettering } from './setLettering';
 
 /** A place off a curve, with the direction in which a lettering is read there. */
@@ -84,11 +85,7 @@ function bendOf(a: Stop, b: Stop, nearMm: number): Vec | 'straight' | 'none' {
 }
 
 /** How far a place lies from the chord between two, mm. */
-function offChord(a: Vec, b: Vec, { x, y }: Vec): number {
-  const dx = b.x - a.x, dy = b.y - a.y;
-  const t = Math.min(Math.max(((x - a.x) * dx + (y - a.y) * dy) / (dx * dx + dy * dy || 1), 0), 1);
-  return hypot(x - a.x - t * dx, y - a.y - t * dy);
-}
+const offChord = (a: Vec, b: Vec, { x, y }: Vec): number => Math.sqrt(fromStretch(x, y, a.x, a.y, b.x, b.y));
 
 /** How far a place with its tangent lies from the place of a quadratic Bézier that has the same tangent, mm. */
 function offBend(a: Vec, via: Vec, b: Vec, place: Stop): number {
