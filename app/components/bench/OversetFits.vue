@@ -44,7 +44,7 @@ function take(fit: Fit): void {
 
 <template>
   <div v-if="at" class="fits" role="group" aria-label="Ways to make it fit" :style="{ left: `${at.x}px`, top: `${at.y}px` }">
-    <p>{{ at.mm.toFixed(2) }} mm past its bookends. Fit it by</p>
+    <p>{{ at.mm.toFixed(2) }} mm past its bookends.<template v-if="fits.length > 0"> Fit it by</template></p>
     <button v-for="fit in fits" :key="fit.by" type="button" class="key" :data-fit-by="fit.by" @click="take(fit)">{{ fit.label }}</button>
     <p v-if="fits.length === 0 && resting === store.selectedSetting">No single change fits it. Move the bookends apart, or say less.</p>
   </div>
