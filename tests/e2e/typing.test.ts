@@ -56,6 +56,25 @@ describe('words on the sheet itself', () => {
     await on.page.getByText('5 characters').waitFor();
   });
 
+  it('wait with what stands beside the sheet until gaps are evened out, or a moment', async () => {
+    await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
+    await on.bench.type('Even out', '100');
+    await on.bench.evened();
+    await on.bench.field('Wording').click();
+    await on.bench.settle();
+    const [followed, settled] = await on.page.evaluate(() => new Promise<readonly [number, number]>((resolve) => {
+      const desk = document.querySelector('.desk')!, input = document.querySelector<HTMLTextAreaElement>('textarea.wording')!, list = document.querySelector('.left')!;
+      const began = performance.now();
+      let evened = Infinity;
+      new MutationObserver(() => { if (desk.getAttribute('aria-busy') === 'false') evened = Math.min(evened, performance.now() - began); }).observe(desk, { attributes: true, attributeFilter: ['aria-busy'] });
+      new MutationObserver(() => { resolve([performance.now() - began, evened]); }).observe(list, { subtree: true, attributes: true, childList: true, characterData: true });
+      input.value = 'TIDES';
+      input.dispatchEvent(new InputEvent('input', { bubbles: true }));
+    }));
+    expect(followed).toBeGreaterThanOrEqual(Math.min(settled, 150));
+    await on.page.getByRole('button', { name: /^TIDES/ }).first().waitFor();
+  });
+
   it('stand beside choices that show what is chosen', async () => {
     await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
     const choices = on.page.locator('.inspector .el-select__wrapper');
