@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { usePictures } from '~/composables/usePictures';
 import { useView, type Tool } from '~/stores/view';
+import type { PicturePart } from '../controls/LinePicture.vue';
 
 /** The ways to add a curve, and the tool that sets lettering. */
 const view = useView();
@@ -28,6 +29,7 @@ function onPicture(event: Event): void {
   input.value = '';
   if (file) void bring(file);
 }
+const drawn = (d: string, chosen = false): PicturePart[] => [{ d, colour: chosen ? 'teal' : 'ink', line: 1.5 }];
 const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' : tool; };
 </script>
 
@@ -36,15 +38,15 @@ const choose = (tool: Tool): void => { view.tool = view.tool === tool ? 'pick' :
     <h2>Add a curve</h2>
     <div class="tools">
       <button v-for="{ tool, name, path, title } in CURVES" :key="tool" type="button" :aria-pressed="view.tool === tool" :title="title ?? name" :data-tool="tool" @click="choose(tool)">
-        <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path :d="path" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        <LinePicture :width="24" :height="22" :parts="drawn(path, view.tool === tool)" />
         {{ name }}
       </button>
       <button type="button" data-tool="bring-in" title="An SVG as curves or art, or a picture to print" @click="bringing = true">
-        <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path d="M12 4v10M8 10l4 4 4-4M5 18h14" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        <LinePicture :width="24" :height="22" :parts="drawn('M12 4v10M8 10l4 4 4-4M5 18h14')" />
         File
       </button>
       <button type="button" data-tool="trace" :disabled="busy" title="A picture under the sheet, to trace; it is never printed" @click="pictureInput?.click()">
-        <svg viewBox="0 0 24 22" width="24" height="22" aria-hidden="true"><path d="M4 5h16v13H4ZM4 15l5-5 4 4 3-3 4 4M15.500 8.500h.01" fill="none" stroke="currentColor" stroke-width="1.5" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        <LinePicture :width="24" :height="22" :parts="drawn('M4 5h16v13H4ZM4 15l5-5 4 4 3-3 4 4M15.500 8.500h.01')" />
         {{ busy ? 'Wait…' : 'Trace' }}
       </button>
       <input ref="pictureInput" class="visually-hidden" type="file" accept="image/png,image/jpeg,image/webp" aria-label="Picture to trace" tabindex="-1" data-picture @change="onPicture">

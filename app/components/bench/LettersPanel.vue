@@ -40,51 +40,55 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
 <template>
   <section class="section" aria-label="Letters">
     <header><h2>Letters</h2><span class="quiet">{{ count }} {{ count === 1 ? 'character' : 'characters' }}</span></header>
-    <WordingField ref="words" />
-    <p v-if="missing" class="note" role="status">{{ missing }}</p>
-    <p v-if="standsIn" class="note" role="status">The typeface {{ standsIn }} is not at hand: another stands in. Bring it again, or choose another.</p>
-    <div class="row">
-      <span class="label">Typeface</span>
-      <FaceSelect :face-id="lettering.faceId" @choose="setFace" />
+    <WordingField ref="words" class="layer" />
+    <div class="layer">
+      <p v-if="missing" class="note" role="status">{{ missing }}</p>
+      <p v-if="standsIn" class="note" role="status">The typeface {{ standsIn }} is not at hand: another stands in. Bring it again, or choose another.</p>
+      <div class="row">
+        <span class="label">Typeface</span>
+        <FaceSelect :face-id="lettering.faceId" @choose="setFace" />
+      </div>
+      <button class="key browse" type="button" @click="browsing = true">Browse typefaces</button>
+      <FacesDialog v-model="browsing" :words="lettering.wording" :chosen="lettering.faceId" @choose="setFace" />
+      <div v-if="sizes" class="row">
+        <span class="label">Cap height</span>
+        <span class="pair">
+          <QuantityField label="Cap height" :model-value="sizes.cap" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'cap', mm }, g)" />
+          <QuantityField label="Em size" :model-value="sizes.em" unit="pt" limits="emPt" :step="0.5" :places="1" :commit="(pt, g) => size({ by: 'em', pt }, g)" />
+        </span>
+      </div>
+      <div v-if="sizes" class="row">
+        <span class="label">x, ink height</span>
+        <span class="pair">
+          <QuantityField label="x-height" :model-value="sizes.x" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'x', mm }, g)" />
+          <QuantityField label="Ink height" :model-value="sizes.ink" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'ink', mm }, g)" />
+        </span>
+      </div>
+      <div class="row">
+        <span class="label">{{ lines > 1 ? 'Width, lines' : 'Width' }}</span>
+        <span class="pair">
+          <QuantityField label="Width of the letters" :model-value="lettering.width * 100" unit="%" :limits="{ min: 30, max: 300 }" :step="1" :places="1" :commit="setWidth" />
+          <QuantityField v-if="lines > 1" label="Line distance" :model-value="lettering.lineDistanceMm" limits="lineDistanceMm" :step="0.1" :commit="set('Line distance', 'lineDistanceMm')" />
+        </span>
+      </div>
+      <div class="row">
+        <span class="label">Case</span>
+        <el-radio-group :model-value="lettering.letterCase" size="small" aria-label="Case" @change="setCase">
+          <el-radio-button value="typed">typed</el-radio-button>
+          <el-radio-button value="capitals">caps</el-radio-button>
+          <el-radio-button value="small-capitals" :title="face && !hasSmallCapitals(face) ? 'Small capitals, made by scaling: this face has none of its own' : 'Small capitals of the face'">small caps</el-radio-button>
+        </el-radio-group>
+      </div>
+      <p v-if="lettering.letterCase === 'small-capitals' && face && !hasSmallCapitals(face)" class="quiet">{{ face.name }} has no small capitals: scaled capitals stand in.</p>
+      <AxisSliders v-if="face" :lettering="lettering" :face="face" />
+      <FeatureSwitches v-if="face" :lettering="lettering" :face="face" />
     </div>
-    <button class="key browse" type="button" @click="browsing = true">Browse typefaces</button>
-    <FacesDialog v-model="browsing" :words="lettering.wording" :chosen="lettering.faceId" @choose="setFace" />
-    <div v-if="sizes" class="row">
-      <span class="label">Cap height</span>
-      <span class="pair">
-        <QuantityField label="Cap height" :model-value="sizes.cap" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'cap', mm }, g)" />
-        <QuantityField label="Em size" :model-value="sizes.em" unit="pt" limits="emPt" :step="0.5" :places="1" :commit="(pt, g) => size({ by: 'em', pt }, g)" />
-      </span>
-    </div>
-    <div v-if="sizes" class="row">
-      <span class="label">x, ink height</span>
-      <span class="pair">
-        <QuantityField label="x-height" :model-value="sizes.x" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'x', mm }, g)" />
-        <QuantityField label="Ink height" :model-value="sizes.ink" unit="mm" limits="capMm" :step="0.1" :commit="(mm, g) => size({ by: 'ink', mm }, g)" />
-      </span>
-    </div>
-    <div class="row">
-      <span class="label">{{ lines > 1 ? 'Width, lines' : 'Width' }}</span>
-      <span class="pair">
-        <QuantityField label="Width of the letters" :model-value="lettering.width * 100" unit="%" :limits="{ min: 30, max: 300 }" :step="1" :places="1" :commit="setWidth" />
-        <QuantityField v-if="lines > 1" label="Line distance" :model-value="lettering.lineDistanceMm" limits="lineDistanceMm" :step="0.1" :commit="set('Line distance', 'lineDistanceMm')" />
-      </span>
-    </div>
-    <div class="row">
-      <span class="label">Case</span>
-      <el-radio-group :model-value="lettering.letterCase" size="small" aria-label="Case" @change="setCase">
-        <el-radio-button value="typed">typed</el-radio-button>
-        <el-radio-button value="capitals">caps</el-radio-button>
-        <el-radio-button value="small-capitals" :title="face && !hasSmallCapitals(face) ? 'Small capitals, made by scaling: this face has none of its own' : 'Small capitals of the face'">small caps</el-radio-button>
-      </el-radio-group>
-    </div>
-    <p v-if="lettering.letterCase === 'small-capitals' && face && !hasSmallCapitals(face)" class="quiet">{{ face.name }} has no small capitals: scaled capitals stand in.</p>
-    <AxisSliders v-if="face" :lettering="lettering" :face="face" />
-    <FeatureSwitches v-if="face" :lettering="lettering" :face="face" />
   </section>
 </template>
 
 <style scoped>
+/* The words are painted without what is below them. */
+.layer { position: relative; z-index: 0; }
 .browse { margin: 8px 0 0 92px; }
 .note { margin-top: 6px; color: var(--rust); font-size: 12px; }
 p.quiet { margin-top: 6px; font-size: 12px; }

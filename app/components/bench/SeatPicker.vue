@@ -1,10 +1,8 @@
 <script setup lang="ts">
-import { traceLetters } from '#core/drawing/traceLetters';
-import { tracePath } from '#core/drawing/tracePath';
-import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import type { Lettering, Side, Tops } from '#core/piece/types';
 import { PICTURE, seatPicture } from '#core/setting/seatPicture';
 import { useFaces } from '~/stores/faces';
+import type { PicturePart } from '../controls/LinePicture.vue';
 
 /** The six seats as pictures, set by the engine with the person's own letters. */
 const props = defineProps<{ lettering: Lettering; open: boolean }>();
@@ -21,13 +19,10 @@ const resting = useResting(() => props.lettering);
 const pictures = computed(() => {
   const { faceId, wording, spacing } = resting.value;
   const face = faces.loaded.get(faceId);
-  if (!face) return new Map<string, { letters: string; curve: string }>();
+  if (!face) return new Map<string, PicturePart[]>();
   return new Map(TOPS.value.flatMap(({ tops }) => SIDES.value.map(({ side }) => {
     const set = seatPicture({ ...resting.value, faceId, wording, spacing }, face, tops, side, props.open);
-    return [`${tops} ${side}`, set ? {
-      letters: screenPathData((sink) => traceLetters(set, sink), UNIT_MM.coarse),
-      curve: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse),
-    } : { letters: '', curve: '' }] as const;
+    return [`${tops} ${side}`, set ? setPicture(set) : []] as const;
   })));
 });
 const isChosen = (tops: Tops, side: Side): boolean => props.lettering.seat.hold === null && props.lettering.seat.tops === tops && props.lettering.seat.side === side;
@@ -43,12 +38,7 @@ const isChosen = (tops: Tops, side: Side): boolean => props.lettering.seat.hold 
         v-for="{ side, name: sideName } in SIDES" :key="side" type="button" role="radio" :aria-checked="isChosen(tops, side)"
         :aria-label="`${name}, ${sideName}`" :data-seat="`${tops} ${side}`" @click="emit('choose', tops, side)"
       >
-        <svg :viewBox="`0 0 ${PICTURE.width} ${PICTURE.height}`" aria-hidden="true">
-          <g :transform="`scale(${UNIT_MM.coarse})`">
-            <path :d="pictures.get(`${tops} ${side}`)?.curve" class="curve" vector-effect="non-scaling-stroke" />
-            <path :d="pictures.get(`${tops} ${side}`)?.letters" class="letters" />
-          </g>
-        </svg>
+        <LinePicture :width="PICTURE.width" :height="PICTURE.height" :parts="pictures.get(`${tops} ${side}`) ?? []" />
       </button>
     </template>
   </div>
@@ -61,7 +51,5 @@ const isChosen = (tops: Tops, side: Side): boolean => props.lettering.seat.hold 
 button { padding: 3px; border: 1px solid var(--hairline); border-radius: 7px; background: var(--field); cursor: pointer; }
 button:hover { border-color: #a9a28f; }
 button[aria-checked='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); }
-svg { display: block; width: 100%; }
-.curve { fill: none; stroke: var(--brass); stroke-width: 1.5; }
-.letters { fill: var(--ink); }
+img { display: block; width: 100%; height: auto; }
 </style>

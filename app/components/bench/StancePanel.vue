@@ -1,7 +1,4 @@
 <script setup lang="ts">
-import { traceLettering } from '#core/drawing/traceLetters';
-import { tracePath } from '#core/drawing/tracePath';
-import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import type { Lettering, Stance, StanceKind } from '#core/piece/types';
 import { STANCE_PICTURE, stancePicture } from '#core/setting/stancePicture';
 import { useFaces } from '~/stores/faces';
@@ -28,10 +25,7 @@ const pictures = computed(() => {
   const face = faces.loaded.get(resting.value.faceId);
   return new Map(KINDS.map(({ kind }) => {
     const set = face ? stancePicture(resting.value, face, kind, 1) : null;
-    return [kind, set ? {
-      letters: screenPathData((sink) => traceLettering(set, sink), UNIT_MM.coarse),
-      curve: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse),
-    } : { letters: '', curve: '' }] as const;
+    return [kind, set ? setPicture(set) : []] as const;
   }));
 });
 const stance = computed(() => props.lettering.stance);
@@ -54,12 +48,7 @@ const choose = (kind: StanceKind) => change({ kind, strength: 1, centre: kind ==
     <header><h2>Stance</h2><span class="quiet">how single letters stand</span></header>
     <div class="picker" role="radiogroup" aria-label="Stance">
       <button v-for="{ kind, name } in KINDS" :key="kind" type="button" role="radio" :aria-checked="stance.kind === kind" :data-stance="kind" @click="choose(kind)">
-        <svg :viewBox="`0 0 ${STANCE_PICTURE.width} ${STANCE_PICTURE.height}`" aria-hidden="true">
-          <g :transform="`scale(${UNIT_MM.coarse})`">
-            <path :d="pictures.get(kind)?.curve" class="curve" vector-effect="non-scaling-stroke" />
-            <path :d="pictures.get(kind)?.letters" class="letters" />
-          </g>
-        </svg>
+        <LinePicture :width="STANCE_PICTURE.width" :height="STANCE_PICTURE.height" :parts="pictures.get(kind) ?? []" />
         {{ name }}
       </button>
     </div>
@@ -81,9 +70,7 @@ const choose = (kind: StanceKind) => change({ kind, strength: 1, centre: kind ==
 .picker button { display: grid; gap: 1px; justify-items: center; padding: 3px 2px 4px; border: 1px solid var(--hairline); border-radius: 7px; background: var(--field); font-size: 11.5px; cursor: pointer; }
 .picker button:hover { border-color: #a9a28f; }
 .picker button[aria-checked='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); }
-svg { display: block; width: 100%; }
-.curve { fill: none; stroke: var(--brass); stroke-width: 1.5; }
-.letters { fill: var(--ink); }
+img { display: block; width: 100%; height: auto; }
 .said { margin-top: 7px; font-size: 12px; }
 .section > .key { margin-top: 8px; }
 </style>

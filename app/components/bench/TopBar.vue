@@ -29,6 +29,8 @@ const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
 </template>
 
 <style scoped>
+/* What is said of keeping changes with each key, and is painted alone. */
+.state, .acts { position: relative; z-index: 0; }
 .top { display: flex; align-items: center; gap: 12px; height: 52px; padding: 0 16px; background: var(--ink); color: #fff; min-width: 0; }
 .slash { color: #7d8b92; }
 .name { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font-weight: 600; }

@@ -122,19 +122,18 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
 </template>
 
 <style scoped>
-.bench {
-  display: grid; height: 100vh; min-width: 1000px; overflow: hidden;
-  grid: 52px minmax(0, 1fr) 182px / 236px minmax(0, 1fr) 292px;
-  grid-template-areas: 'top top top' 'left sheet right' 'left strip right';
-}
-.bench.folded { grid-template-rows: 52px minmax(0, 1fr) 30px; }
-/* Nothing of a part reaches into another: what changes in one is laid out and painted in it alone. */
-.bench > :nth-child(-n + 5) { contain: strict; }
-.bench > :nth-child(1) { grid-area: top; }
-.bench > :nth-child(2) { grid-area: left; }
-.bench > :nth-child(3) { grid-area: sheet; }
-.bench > :nth-child(4) { grid-area: strip; }
-.bench > :nth-child(5) { grid-area: right; }
+.bench { --left: 236px; --right: 292px; --strip: 182px; position: relative; height: 100vh; min-width: 1000px; overflow: hidden; }
+.bench.folded { --strip: 30px; }
+/*
+ * Nothing of a part reaches into another: what changes in one is laid out and painted in it alone. A browser lays out the
+ * cells of a grid together, however strict they are; boxes put at their places it lays out one by one.
+ */
+.bench > :nth-child(-n + 5) { position: absolute; contain: strict; }
+.bench > :nth-child(1) { inset: 0 0 auto; height: 52px; }
+.bench > :nth-child(2) { inset: 52px auto 0 0; width: var(--left); }
+.bench > :nth-child(3) { inset: 52px var(--right) var(--strip) var(--left); }
+.bench > :nth-child(4) { inset: auto var(--right) 0 var(--left); width: calc(100% - var(--left) - var(--right)); height: var(--strip); }
+.bench > :nth-child(5) { inset: 52px 0 0 auto; width: var(--right); }
 .left { display: flex; flex-direction: column; border-right: 1px solid var(--hairline); min-height: 0; background: var(--paper); }
 .left > :first-child { flex: 1; min-height: 0; overflow-y: auto; padding: 14px 12px 10px; }
 .left > :last-child { padding: 0 12px 12px; border-top: 1px solid var(--hairline); }
@@ -142,5 +141,5 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
 .lost { max-width: 460px; margin: 18vh auto; display: grid; gap: 14px; }
 .lost h1 { font-size: 20px; }
 .lost a { text-decoration: none; }
-@media (min-width: 1700px) { .bench { grid-template-columns: 280px minmax(0, 1fr) 340px; } }
+@media (min-width: 1700px) { .bench { --left: 280px; --right: 340px; } }
 </style>
