@@ -4,7 +4,6 @@ import { paintItem } from '#core/drawing/paint';
 import { tracksOf } from '#core/curves/index';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { rewordSteps } from '#core/piece/reword';
-import { applySteps } from '#core/piece/steps/index';
 import { findLettering } from '#core/piece/types';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -31,12 +30,12 @@ export function useRehearsal(): void {
     come.set(lettering.faceId, at + 1);
     const letter = ALPHABET[at]!;
     const wording = lettering.wording + (/\p{Ll}\P{L}*$/u.test(lettering.wording) ? letter.toLowerCase() : letter);
-    const made = applySteps(piece, withKept(piece, rewordSteps(piece, lettering, wording), faces.loaded, store.evenings));
-    const trial = made.ok ? findLettering(made.value, lettering.id) : undefined;
-    if (made.ok && trial) {
-      const tracks = tracksOf(made.value);
+    const made = withKept(piece, rewordSteps(piece, lettering, wording), faces.loaded, store.evenings);
+    const next = made.ok ? made.value.piece : null, trial = next && findLettering(next, lettering.id);
+    if (next && trial) {
+      const tracks = tracksOf(next);
       const set = settingOf(trial, tracks, faces.loaded, store.evenings);
-      const painted = paintItem(made.value, trial, {
+      const painted = paintItem(next, trial, {
         track: (id) => { const one = tracks.get(id); return one?.ok ? one.value : null; }, ornaments: () => null, set: () => (set.ok ? set.value : null),
       });
       for (const { trace } of painted) screenPathData(trace, UNIT_MM.coarse);

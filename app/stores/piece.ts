@@ -191,17 +191,17 @@ export const usePiece = defineStore('piece', () => {
    */
   function edit(label: string, given: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
     if (!keeper || given.length === 0) return null;
-    const steps = withKept(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded, evenings.value);
-    const next = applySteps(keeper.piece, steps);
-    if (!next.ok) return next.problem;
-    if (next.value === keeper.piece) return null;
-    const refused = refusal(next.value, steps);
+    const made = withKept(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded, evenings.value);
+    if (!made.ok) return made.problem;
+    const { piece: next, steps } = made.value;
+    if (next === keeper.piece) return null;
+    const refused = refusal(next, steps);
     if (refused) return refused;
     const selectionBefore = selection.value;
     if (selectAfter) selection.value = selectAfter;
     return keeper.make({
       entryId: (edited = gesture ?? nanoid(12)), kind: 'do', label, steps, selectionBefore, selectionAfter: selectAfter ?? selectionBefore,
-    }, next.value);
+    }, next);
   }
 
   /**

@@ -4,7 +4,7 @@ import { fail, ok, type Problem, type Result } from '../result';
 import type { Evening } from '../setting/measure';
 import type { SetOrnaments } from '../setting/ornaments';
 import type { SetLettering } from '../setting/setLettering';
-import { needsSettling, settle, setWith } from '../setting/settle';
+import { isFoundFor, needsSettling, settle, setWith } from '../setting/settle';
 import type { Face } from '../type/face';
 import { cleanPath } from './clean';
 import { drawnInk } from './inks';
@@ -77,6 +77,19 @@ export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces, ev
   const result = waits ? setWith(lettering, track, face, held, evening ?? null) : settle(lettering, track, face, held).result;
   settings.set(lettering, { track, face, held, evening, result });
   return result;
+}
+
+/**
+ * Keeps a setting that was found on the way to the size of a curve, so that it is not made again; see `settingOf`.
+ *
+ * @param by the curves that held its seat then
+ */
+export function keepFound(lettering: Lettering, tracks: Tracks, faces: Faces, evenings: Evenings | undefined, found: SetLettering, by: readonly (Track | null)[]): void {
+  const ground = groundOf(lettering, tracks, faces);
+  if (!ground.ok || !evenings || !needsSettling(lettering)) return;
+  const { track, face, held } = ground.value, evening = evenings.of(lettering);
+  if (!held.every((one, i) => one === by[i]) || !isFoundFor(found, lettering, track, face, evening)) return;
+  settings.set(lettering, { track, face, held, evening, result: setWith(lettering, track, face, held, evening, found) });
 }
 
 /** Ornaments that have less white than none stand on letters. */

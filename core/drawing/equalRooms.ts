@@ -1,6 +1,6 @@
 import { tracksOf } from '../curves';
-import { applySteps, setStep, type Step } from '../piece/steps';
-import { findCurve, isCurve, letteringsOn, type Curve, type Item, type Lettering, type Piece } from '../piece/types';
+import { applySteps, setStep, withMore, type Made, type Step } from '../piece/steps';
+import { findCurve, isCurve, letteringsOn, type Curve, type Lettering, type Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import { placeMovedBy } from '../setting/anchorPlaces';
 import { stackOf, stacksOn, type Stack } from '../setting/rooms';
@@ -99,31 +99,23 @@ function staying(before: readonly Lettering[], now: readonly Lettering[]): strin
   return (put.length === 1 ? put[0] : now[0])?.id;
 }
 
-const keepsEqual = (item: Item): boolean => isCurve(item) && item.equalRooms;
-
 /**
- * Steps with what they mean for curves whose rooms are kept equal: where such a curve or a lettering on it is changed, the
- * letterings are slid in the same edit. The one that the steps put elsewhere stays there, else the first of the curve.
+ * What was made of a piece, with what it means for curves whose rooms are kept equal: where such a curve or a lettering on it
+ * is changed, the letterings are slid in the same edit. The one that was put elsewhere stays there, else the first of the curve.
  *
  * @param evenings what evening out came to last, where no time is to find it anew: see `finishRooms`
- * @returns the steps as they are where no rooms are kept, or where they cannot be equal
+ * @returns as it was made where no rooms are kept, or where they cannot be equal
  */
-export function keepRooms(piece: Piece, steps: readonly Step[], faces: Faces, evenings?: Evenings): Step[] {
-  if (!piece.items.some(keepsEqual) && !steps.some((step) => (step.kind === 'insert' && keepsEqual(step.item)) || (step.kind === 'set' && step.path[0] === 'equalRooms'))) return [...steps];
-  const applied = applySteps(piece, steps);
-  if (!applied.ok) return [...steps];
-  let next = applied.value;
-  const added: Step[] = [];
-  for (const curve of applied.value.items) {
+export function keepRooms(piece: Piece, made: Made, faces: Faces, evenings?: Evenings): Made {
+  let now = made;
+  for (const curve of made.piece.items) {
     if (!isCurve(curve) || !curve.equalRooms) continue;
-    const [before, now] = [letteringsOn(piece, curve.id), letteringsOn(next, curve.id)];
-    const asBefore = findCurve(piece, curve.id)?.equalRooms && tracksOf(piece).get(curve.id) === tracksOf(next).get(curve.id);
-    if (asBefore && before.length === now.length && now.every((one, i) => one === before[i])) continue;
-    const more = slidEqual(next, curve, staying(before, now), faces, evenings);
-    const slid = applySteps(next, more);
-    if (slid.ok) { next = slid.value; added.push(...more); }
+    const [before, here] = [letteringsOn(piece, curve.id), letteringsOn(now.piece, curve.id)];
+    const asBefore = findCurve(piece, curve.id)?.equalRooms && tracksOf(piece).get(curve.id) === tracksOf(now.piece).get(curve.id);
+    if (asBefore && before.length === here.length && here.every((one, i) => one === before[i])) continue;
+    now = withMore(now, slidEqual(now.piece, curve, staying(before, here), faces, evenings));
   }
-  return [...steps, ...added];
+  return now;
 }
 
 /** Steps that finish the rooms of a curve, once evening out of what is on it is known; none where they are not kept. */

@@ -1,10 +1,11 @@
 import { tracksOf, type Track } from '../curves';
-import { applySteps, setStep, type Step } from '../piece/steps';
-import { findCurve, isFree, isLettering, type CurveShape, type Lettering, type Piece } from '../piece/types';
+import { setStep, withMore, type Made } from '../piece/steps';
+import { findCurve, findLettering, isFree, isLettering, type CurveShape, type Lettering, type Piece } from '../piece/types';
 import { fillRoom, scalingOf } from '../setting/fill';
 import type { Evening } from '../setting/measure';
+import type { SetLettering } from '../setting/setLettering';
 import { SLACK_MM, eveningOf, keptRules } from '../setting/settle';
-import { groundOf, type Evenings, type Faces, type SettingGround } from './drawPiece';
+import { groundOf, keepFound, type Evenings, type Faces, type SettingGround } from './drawPiece';
 
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
@@ -34,7 +35,13 @@ function evener(lettering: Lettering, { face, held }: SettingGround): EveningOn 
   };
 }
 
-interface Filled { readonly shape: CurveShape; readonly lengthMm: number; readonly evening: Evening | null }
+interface Filled {
+  readonly shape: CurveShape;
+  readonly lengthMm: number;
+  readonly evening: Evening | null;
+  /** How the lettering is set on it, where that was found on the way. */
+  readonly set: SetLettering | null;
+}
 
 /**
  * The curve of a lettering at the size at which the lettering fills its room by its rules, counted from a base.
@@ -53,11 +60,11 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
   const rules = lettering.fit.rules.map((one) => (one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one));
   // What is given is of an earlier state and will be finished: nearly full is full enough.
   const first = fillRoom({ lettering, track: start, face, held, evening }, rules, scaled(from).shape, given && evening ? SLACK_MM : 0);
-  const at = (share: number, shape = scaled(share).shape): Filled => ({ shape, lengthMm: track.path.lengthMm * share, evening });
+  const at = (share: number, { shape, set } = { shape: scaled(share).shape, set: null as SetLettering | null }): Filled => ({ shape, lengthMm: track.path.lengthMm * share, evening, set });
   const grown = first.steps.find((step) => step.by === 'radius');
   if (!first.shape || !grown) return at(base);
   let k = from * grown.value;
-  if (!evening || given) return at(k, first.shape);
+  if (!evening || given) return at(k, { shape: first.shape, set: first.set });
   const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
   const within = (value: number): number => Math.min(Math.max(value, base * rule.least), base * rule.most);
   // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
@@ -77,44 +84,38 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
 
 /** Whether the size of a lettering's curve is its own to choose: a free curve, and the first that asks for it decides. */
 function decides(lettering: Lettering, piece: Piece): boolean {
+  if (!keepsRadius(lettering)) return false;
   const curve = findCurve(piece, lettering.curveId);
-  return keepsRadius(lettering) && curve !== undefined && isFree(curve) && piece.items.find((one) => isLettering(one) && keepsRadius(one) && one.curveId === curve.id)?.id === lettering.id;
+  return curve !== undefined && isFree(curve) && piece.items.find((one) => isLettering(one) && keepsRadius(one) && one.curveId === curve.id)?.id === lettering.id;
 }
 
 /**
- * Steps with what they mean for curves whose size is kept such that a lettering fills its room: where the lettering or its
- * curve is changed, the curve is given its new size in the same edit. Where several letterings of a curve ask for it the
- * first one decides. Shares are counted from the size that the curve was last given by hand, so that nothing drifts.
+ * What was made of a piece, with what it means for curves whose size is kept such that a lettering fills its room: where the
+ * lettering or its curve is changed, the curve is given its new size in the same edit. Where several letterings of a curve ask
+ * for it the first one decides. Shares are counted from the size that the curve was last given by hand, so that nothing drifts.
  *
  * @param evenings what evening out came to last, where no time is to find it anew: see `finish`
- * @returns the steps as they are where nothing is kept by the radius; curves that are locked or follow others keep their size
+ * @returns as it was made where nothing is kept by the radius; curves that are locked or follow others keep their size
  */
-export function keepRadii(piece: Piece, steps: readonly Step[], faces: Faces, evenings?: Evenings): Step[] {
-  // Most pieces keep no radius: they are told by a look at their rules, before anything is applied.
-  const may = (item: Piece['items'][number]): boolean => isLettering(item) && item.fit.rules.some((rule) => rule.by === 'radius');
-  if (!piece.items.some(may) && !steps.some((step) => step.kind === 'insert' || (step.kind === 'set' && step.path[0] === 'fit'))) return [...steps];
-  const made = applySteps(piece, steps);
-  if (!made.ok || !made.value.items.some((item) => isLettering(item) && keepsRadius(item))) return [...steps];
-  let next = made.value;
-  const added: Step[] = [];
-  for (const item of made.value.items) {
-    if (!isLettering(item) || !decides(item, made.value)) continue;
+export function keepRadii(piece: Piece, made: Made, faces: Faces, evenings?: Evenings): Made {
+  let now = made;
+  for (const item of made.piece.items) {
+    if (!isLettering(item) || !decides(item, made.piece)) continue;
     const before = piece.items.find((one) => one.id === item.id);
-    const [wasTrack, track] = [tracksOf(piece).get(item.curveId), tracksOf(next).get(item.curveId)];
+    const [wasTrack, track] = [tracksOf(piece).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
     if (!track?.ok || (before === item && wasTrack === track)) continue;
     const resized = wasTrack?.ok && Math.abs(wasTrack.value.path.lengthMm / track.value.path.lengthMm - 1) > 1e-9;
     const baseMm = item.fit.baseRadiusMm === null || resized ? meanRadius(track.value) : item.fit.baseRadiusMm;
-    const ground = groundOf(item, tracksOf(next), faces);
+    const ground = groundOf(item, tracksOf(now.piece), faces);
     const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
     const evenedOn = item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
-    const result = ground.ok ? filled(item, next, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
-    const more: Step[] = [];
-    if (baseMm !== item.fit.baseRadiusMm) more.push(setStep(next, item.id, ['fit', 'baseRadiusMm'], baseMm));
-    if (result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10) more.push(setStep(next, item.curveId, ['shape'], result.shape));
-    const applied = applySteps(next, more);
-    if (applied.ok) { next = applied.value; added.push(...more); }
+    const result = ground.ok ? filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
+    const based = baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
+    const sized = result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10 ? [setStep(now.piece, item.curveId, ['shape'], result.shape)] : [];
+    now = withMore(now, [...based, ...sized]);
+    if (result?.set && ground.ok) keepFound(findLettering(now.piece, item.id)!, tracksOf(now.piece), faces, evenings, result.set, ground.value.held);
   }
-  return [...steps, ...added];
+  return now;
 }
 
 /** What evening out comes to for a lettering; with the size of its curve, where that is kept and is another for it. */

@@ -3,7 +3,6 @@ import { LIMITS } from '../piece/limits';
 import type { Faces } from '../drawing/drawPiece';
 import { withKept } from '../drawing/kept';
 import { rewordSteps } from '../piece/reword';
-import { applySteps } from '../piece/steps';
 import type { Lettering, Piece } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 
@@ -86,9 +85,9 @@ export function pieceOfRow(piece: Piece, mapping: SeriesMapping, row: readonly s
     const wording = (row[column] ?? '').slice(0, LIMITS.wordingLength.max);
     return wording === item.wording ? [] : rewordSteps(piece, item, wording);
   });
-  const made = applySteps(piece, withKept(piece, steps, faces));
+  const made = withKept(piece, steps, faces);
   if (!made.ok) throw new Error(made.problem.message);
-  return made.value;
+  return made.value.piece;
 }
 
 /** Something that is wrong with one row of a series. */

@@ -3,7 +3,7 @@ import type { FitRule, Lettering } from '../piece/types';
 import { ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
 import { evenOut, leastGapProblem } from './evenOut';
-import { betweenBookends, fillProblem, fillRoom } from './fill';
+import { betweenBookends, fillProblem, fillRoom, roomLeft } from './fill';
 import type { Evening } from './measure';
 import { setLettering, type SetLettering } from './setLettering';
 
@@ -33,16 +33,27 @@ function told(result: Result<SetLettering>, lettering: Lettering, unfilled: Prob
  * Sets a lettering with what evening out adds given: filled by its kept rules if it has some. Fast enough for every frame.
  *
  * @param evening what evening out came to last, for this or an earlier state of the lettering
+ * @param found the lettering as it stands between its bookends with that, where it has been set already: see `isFoundFor`
  */
-export const setWith = (lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null): Result<SetLettering> =>
-  filledWith(lettering, track, face, held, evening, SLACK_MM);
+export const setWith = (lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null, found?: SetLettering): Result<SetLettering> =>
+  filledWith(lettering, track, face, held, evening, SLACK_MM, found);
+
+/** Clock angles that differ by less are the same, degrees. */
+const SAME_DEG = 1e-8;
+
+/** Whether a setting found on the way to a kept radius is that of a lettering: nothing else of it is filled, and it stands where it is to stand. */
+export function isFoundFor(found: SetLettering, lettering: Lettering, track: Track, face: Face, evening: Evening | null): boolean {
+  if (found.track !== track || found.measured.run.face !== face || found.evening !== evening || found.fitted.wording !== lettering.wording || keptRules(lettering).length > 0) return false;
+  const [is, meant] = [found.fitted.anchor.at, betweenBookends(lettering, track).anchor.at];
+  return is.kind === 'clock' && meant.kind === 'clock' && Math.abs(is.deg - meant.deg) < SAME_DEG;
+}
 
 /** @param slackMm what may be left of the room before it is said, where the radius is still to be finished */
-function filledWith(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null, slackMm: number): Result<SetLettering> {
+function filledWith(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[], evening: Evening | null, slackMm: number, found?: SetLettering): Result<SetLettering> {
   const rules = keptRules(lettering);
   if (!isKept(lettering) || lettering.wording.trim() === '') return told(setLettering(lettering, track, face, held, evening), lettering, null);
   const filling = { lettering, track, face, held, evening };
-  const filled = fillRoom(filling, rules, null);
+  const filled = found ? { lettering, set: found, shape: null, steps: [], leftMm: roomLeft(found) } : fillRoom(filling, rules, null);
   const waits = evening !== null && rules.length < lettering.fit.rules.length && filled.leftMm >= 0 && filled.leftMm < slackMm;
   // What cannot be set is set once more, for the reason why.
   return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening), lettering, waits ? null : fillProblem(filling, rules, filled, null));

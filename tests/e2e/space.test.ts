@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { keepRadii } from '#core/drawing/keepRadius';
-import { applySteps, setStep } from '#core/piece/steps/index';
+import { withKept } from '#core/drawing/kept';
+import { setStep } from '#core/piece/steps/index';
 import { circle, curve, faces, lettering, piece, seat, spacing } from '../support/pieces';
 import { made } from './support';
 import { useBench } from './useBench';
@@ -277,9 +277,8 @@ describe('space on the bench', () => {
     // As the command line reckons it, which has no keystroke to hurry for.
     const all = await faces();
     const full = (was: any, wording: string): number => {
-      const steps = keepRadii(was, [setStep(was, 'words', ['wording'], wording)], all);
-      const now = applySteps(was, steps);
-      return now.ok ? (now.value.items[0] as any).shape.radiusMm : Number.NaN;
+      const now = withKept(was, [setStep(was, 'words', ['wording'], wording)], all);
+      return now.ok ? (now.value.piece.items[0] as any).shape.radiusMm : Number.NaN;
     };
     await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep it filled').click();
     await on.bench.kept();

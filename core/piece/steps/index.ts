@@ -39,6 +39,18 @@ export function applySteps(piece: Piece, steps: readonly Step[]): Result<Piece> 
   return ok(current);
 }
 
+/** A piece after steps, with these. */
+export interface Made {
+  readonly piece: Piece;
+  readonly steps: readonly Step[];
+}
+
+/** The same with more steps; as it is where these do not fit. */
+export function withMore(made: Made, more: readonly Step[]): Made {
+  const next = applySteps(made.piece, more);
+  return next.ok && more.length > 0 ? { piece: next.value, steps: [...made.steps, ...more] } : made;
+}
+
 export const invertStep = (step: Step): Step => kindOf(step)!.invert(step) as Step;
 
 /** The steps that undo these, in the order in which they must be applied. */

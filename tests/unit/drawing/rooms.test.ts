@@ -72,7 +72,8 @@ describe('rooms that are kept equal', () => {
     const all3 = { ...p, items: p.items.map((item) => (isLettering(item) ? { ...item, ...more } : item)) };
     return edited(all3, setStep(all3, 'ring', ['equalRooms'], true));
   };
-  const edited = (p: Piece, ...steps: Step[]): Piece => done(p, { ok: true, value: keepRooms(p, steps, all) });
+  const after = (p: Piece, steps: readonly Step[], evenings?: Evenings): Made => keepRooms(p, { piece: done(p, { ok: true, value: [...steps] }), steps }, all, evenings);
+  const edited = (p: Piece, ...steps: Step[]): Piece => after(p, steps).piece;
   const uneven = (p: Piece): number => { const lengths = rooms(p).map(({ from, to }) => to - from); return Math.max(...lengths) - Math.min(...lengths); };
   const at = (p: Piece, id: string) => findLettering(p, id)!.anchor.at;
 
@@ -103,17 +104,17 @@ describe('rooms that are kept equal', () => {
   it('change nothing where nothing on the curve has changed, where they are not kept, and where there is no room', () => {
     const p = kept(circle(32));
     const name = [setStep(p, null, ['name'], 'Another')];
-    expect(keepRooms(p, name, all)).toEqual(name);
+    expect(after(p, name).steps).toEqual(name);
     const free = three(circle(32));
     const longer = [setStep(free, 'w1', ['wording'], 'SEDGE AND SEA')];
-    expect(keepRooms(free, longer, all)).toEqual(longer);
+    expect(after(free, longer).steps).toEqual(longer);
     const long = [setStep(p, 'w1', ['wording'], 'SEDGE AND SEA AND ALL THE MARSHES OF THE FARTHER SHORE')];
-    expect(keepRooms(p, long, all)).toEqual(long);
+    expect(after(p, long).steps).toEqual(long);
   });
   it('are finished with what evening out comes to, found after the edit', () => {
     const p = kept(circle(32), { spacing: spacing({ evenOut: 1 }) });
     const none: Evenings = { of: () => null };
-    const quick = done(p, { ok: true, value: keepRooms(p, [setStep(p, 'w1', ['wording'], 'AVAILS')], all, none) });
+    const quick = after(p, [setStep(p, 'w1', ['wording'], 'AVAILS')], none).piece;
     expect(uneven(quick)).toBeGreaterThan(1e-3);
     const known: Evenings = { of: (one) => { const ground = groundOf(one, tracksOf(quick), all); return ground.ok ? eveningOf(one, ground.value.track, ground.value.face) : null; } };
     const finished = done(quick, { ok: true, value: finishRooms(quick, 'ring', all, known) });
