@@ -10,7 +10,7 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   modules: ['@pinia/nuxt', '@element-plus/nuxt'],
   alias: { '#core': inRoot('core') },
-  css: ['@fontsource-variable/instrument-sans/wght.css', '~/assets/theme.css'],
+  css: ['@fontsource-variable/instrument-sans/wdth.css', '~/assets/theme.css'],
   components: [{ path: '~/components', pathPrefix: false }],
   elementPlus: { importStyle: 'css', icon: false },
   app: {

@@ -70,7 +70,7 @@ h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin: 10px 0 6
 .tools { display: grid; grid-template-columns: repeat(5, minmax(0, 1fr)); gap: 5px; }
 .tools button {
   display: grid; justify-items: center; gap: 1px; padding: 6px 1px 5px; border: 1px solid var(--hairline); border-radius: 6px;
-  background: var(--field); cursor: pointer; font-size: 11px;
+  background: var(--field); cursor: pointer; font-size: 11px; font-stretch: 80%;
 }
 .tools .wide { grid-column: span 2; grid-auto-flow: column; justify-content: center; align-items: center; gap: 8px; }
 .tools .whole { grid-column: span 5; }
