@@ -70,7 +70,7 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
   // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
   const left = (on: Track): number => fillRoom({ lettering, track: on, face, held, evening }, keptRules(lettering), null).leftMm;
   const further = scaled(k * SLOPE_STEP).track, here = scaled(k).track;
-  const slope = further && here ? (left(further) - left(here)) / (k * (SLOPE_STEP - 1)) : 0;
+  const slope = further && here ? (left(further) - (keptRules(lettering).length > 0 ? left(here) : first.leftMm)) / (k * (SLOPE_STEP - 1)) : 0;
   for (let i = 0; i < ROUNDS && slope > 0; i++) {
     const on = scaled(k).track;
     evening = on && evenedOn(on);
