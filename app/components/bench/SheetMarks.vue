@@ -38,6 +38,12 @@ const band = computed(() => {
   return { baseline: parallel(path, baselineMm, direction), capLine: parallel(path, baselineMm + capMm, direction) };
 });
 
+/** Writes points of a mark's own frame at its place: x along the curve, mirrored for side −1, y towards the letters' feet, px. */
+function framed(at: { x: number; y: number }, along: { x: number; y: number }, side: 1 | -1 = 1): (x: number, y: number) => string {
+  const length = Math.hypot(along.x, along.y);
+  const [ax, ay] = [along.x / length, along.y / length];
+  return (x, y) => `${at.x + side * x * ax - y * ay} ${at.y + side * x * ay + y * ax}`;
+}
 /** A bookend: a bar across the band, a half-round tab beyond the cap line, its flat side towards the letters. */
 function bookend(which: 'start' | 'end') {
   const s = set.value!;
@@ -45,9 +51,12 @@ function bookend(which: 'start' | 'end') {
   const foot = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm - 3 / view.scale);
   const head = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm + s.capMm + 3 / view.scale);
   const a = view.toScreen(foot.point), b = view.toScreen(head.point);
-  const turn = (Math.atan2(head.along.y, head.along.x) * 180) / Math.PI;
+  const side = which === 'start' ? -1 : 1;
+  const p = framed(b, head.along, side);
+  const tab = `M${p(0, -25)}L${p(0, 1)}L${p(2, 1)}A13 13 0 0 ${side === 1 ? 0 : 1} ${p(2, -25)}Z`;
+  const grip = `M${p(-5, -28)}L${p(19, -28)}L${p(19, 4)}L${p(-5, 4)}Z`;
   const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
-  return { which, a, b, turn, side: which === 'start' ? -1 : 1, percent: Math.round(u * 1000) / 10, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}` };
+  return { which, a, b, tab, grip, percent: Math.round(u * 1000) / 10, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}` };
 }
 const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
 
@@ -55,7 +64,8 @@ const anchor = computed(() => {
   if (!set.value) return null;
   const { path, anchorDistance, direction, baselineMm, capMm } = set.value;
   const place = placeOff(path, anchorDistance, direction, baselineMm + capMm + 13 / view.scale);
-  return { ...view.toScreen(place.point), turn: (Math.atan2(place.along.y, place.along.x) * 180) / Math.PI };
+  const p = framed(view.toScreen(place.point), place.along);
+  return `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z`;
 });
 
 const oversetData = computed(() => [...store.settings.values()].flatMap((one) => (one.ok ? linesOf(one.value) : [])).flatMap((line) =>
@@ -143,14 +153,10 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
       :aria-valuetext="mark.name" :aria-valuenow="mark.percent" aria-valuemin="0" aria-valuemax="100" @pointerdown="emit('bookend', $event, set!.lettering, mark.which)" @keydown="onBookendKey($event, mark.which)"
     >
       <line :x1="mark.a.x" :y1="mark.a.y" :x2="mark.b.x" :y2="mark.b.y" class="bar" />
-      <g :transform="`translate(${mark.b.x} ${mark.b.y}) rotate(${mark.turn}) scale(${mark.side} 1)`">
-        <rect x="-5" y="-28" width="24" height="32" fill="transparent" />
-        <path d="M0 -25V1H2A13 13 0 0 0 2 -25Z" class="tab" />
-      </g>
+      <path :d="mark.grip" fill="transparent" />
+      <path :d="mark.tab" class="tab" />
     </g>
-    <g v-if="anchor" :transform="`translate(${anchor.x} ${anchor.y}) rotate(${anchor.turn})`" class="anchor">
-      <path d="M0 -8L8 0L0 8L-8 0Z" />
-    </g>
+    <path v-if="anchor" :d="anchor" class="anchor" />
     <g
       v-for="one in resizers" :key="one.text" class="resizer" :transform="`translate(${one.x} ${one.y})`" role="button" :aria-label="`Resize ${one.text}`"
       :data-resize="one.withLetters ? 'both' : 'curve'" @pointerdown="emit('resize', $event, one.curve, one.withLetters)"
@@ -169,7 +175,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 </template>
 
 <style scoped>
-.marks > path, .anchor, .overset { pointer-events: none; }
+.marks > path, .overset { pointer-events: none; }
 .overset path { fill: var(--rust); stroke: #fff; stroke-width: 1.5; vector-effect: non-scaling-stroke; paint-order: stroke; }
 .hairline { fill: none; stroke: var(--teal); stroke-width: 1; }
 .baseline { fill: none; stroke: var(--brass-light); stroke-width: 1; }
@@ -180,7 +186,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 .bookend .bar { stroke: var(--brass-light); stroke-width: 2; }
 .bookend .tab { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; }
 .bookend:hover .tab, .bookend:focus-visible .tab { fill: #ffd98a; stroke-width: 2.5; }
-.anchor path { fill: var(--teal); stroke: #fff; stroke-width: 1.5; }
+.anchor { fill: var(--teal); stroke: #fff; stroke-width: 1.5; }
 .handle { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; cursor: move; }
 .handle.centre { fill: var(--paper); stroke: var(--brass); stroke-width: 2.5; }
 .handle.tip { fill: var(--paper); stroke: var(--brass); }
