@@ -3,7 +3,7 @@ import { ProgrammerError } from '../result';
 import { foldsOf, type Folded } from './folds';
 import { smoothLength } from './gaussLegendre';
 import type { MeasuredPath, Span } from './measuredPath';
-import { isSmooth, pointAt, smoothDerivatives, type CubicSegment, type SmoothSegment } from './segment';
+import { isSmooth, pointAt, smoothDerivatives, type CubicSegment, type EllipseSegment, type SmoothSegment } from './segment';
 import { evaluate, solveSpan } from './spanPolynomial';
 import type { Vec } from './vec';
 
@@ -124,7 +124,7 @@ function walkSmooth(path: MeasuredPath, index: number, span: Span, local: Local,
   const first = ((guess(span, k, f / stretch, stretch) - t0) / width) * 2 - 1;
   const v = solveSpan(polynomial, k, f, Math.min(Math.max(first, -1), 1), DISTANCE_TOLERANCE);
   const t = t0 + ((v + 1) / 2) * width;
-  const found = segment.kind === 'cubic' ? writeCubic(segment, t, out, row) : writeSmooth(segment, t, out, row);
+  const found = segment.kind === 'cubic' ? writeCubic(segment, t, out, row) : segment.kind === 'ellipse' ? writeEllipse(segment, t, out, row) : writeSmooth(segment, t, out, row);
   if (!found) {
     // At the end of a handle without length: the tangent there is a limit.
     walkByQuadrature(path, index, span, local, out, row);
@@ -148,6 +148,23 @@ function writeCubic({ p0, p1, p2, p3 }: CubicSegment, t: number, out: Float64Arr
   out[row + 3] = dy / speed;
   // With P' = 3(dx, dy) and P'' = 6(ddx, ddy) the curvature is 18/27 of the plain quotient.
   out[row + 5] = ((dx * ddy - dy * ddx) / (speed * speed * speed)) * (2 / 3);
+  return true;
+}
+
+/** The same for part of an ellipse. */
+function writeEllipse({ centre, radiusX, radiusY, turnRad, startRad, sweepRad }: EllipseSegment, t: number, out: Float64Array, row: number): boolean {
+  const a = startRad + sweepRad * t;
+  const cos = Math.cos(a), sin = Math.sin(a);
+  const c = turnRad === 0 ? 1 : Math.cos(turnRad), s = turnRad === 0 ? 0 : Math.sin(turnRad);
+  const x = radiusX * cos, y = radiusY * sin;
+  const dx = -radiusX * sin * sweepRad, dy = radiusY * cos * sweepRad;
+  const speed = Math.sqrt(dx * dx + dy * dy);
+  if (speed < 1e-9) return false;
+  out[row] = centre.x + x * c - y * s;
+  out[row + 1] = centre.y + x * s + y * c;
+  out[row + 2] = (dx * c - dy * s) / speed;
+  out[row + 3] = (dx * s + dy * c) / speed;
+  out[row + 5] = (radiusX * radiusY * sweepRad * sweepRad * sweepRad) / (speed * speed * speed);
   return true;
 }
 

@@ -14,6 +14,9 @@ export const BAY = 0.18;
 /** A spread of the gaps of this share of the height of the letters counts as no evenness at all. */
 const UNEVEN = 0.12;
 
+/** Where a curve is stretched by less at a height, a first guess goes by the curve itself. */
+const LEAST_STRETCH = 0.2;
+
 /** The gap between two neighbours, as it is seen. */
 export interface TrueGap {
   /** Indices of the letters before and behind it, in the order in which they are seen. */
@@ -83,13 +86,15 @@ function profileOf(set: SetLettering, index: number, heightMm: number): Profile 
     for (let i = 0; i < points.length; i += 2) {
       const lx = (points[i]! + dx) * sx, ly = (points[i + 1]! + dy) * sy;
       const u = ox + ax * lx + ux * ly, v = oy + ay * lx + uy * ly;
-      let along = bend === 0 ? u : Math.atan2(u, sign * (v + base)) / Math.abs(bend), height = v;
+      let along = u, height = v;
       if (feet) {
-        const foot = feet(home[ROW.x]! + tx * u + ty * v, home[ROW.y]! + ty * u - tx * v, along);
+        const stretch = 1 + bend * v;
+        const foot = feet(home[ROW.x]! + tx * u + ty * v, home[ROW.y]! + ty * u - tx * v, stretch > LEAST_STRETCH ? u / stretch : u);
         along = foot.along;
         height = foot.height;
       } else if (bend !== 0) {
         // On a circle in closed form: its centre lies at −1/κ in this frame.
+        along = Math.atan2(u, sign * (v + base)) / Math.abs(bend);
         height = sign * hypot(u, v + base) - base;
       }
       let x = direction * s + along, y = height - baselineMm;
