@@ -3,7 +3,8 @@ import { ProgrammerError } from '../result';
 import { foldsOf, type Folded } from './folds';
 import { smoothLength } from './gaussLegendre';
 import type { MeasuredPath, Span } from './measuredPath';
-import { isSmooth, pointAt, smoothDerivatives, type CubicSegment, type EllipseSegment, type SmoothSegment } from './segment';
+import { isSmooth, pointAt, smoothDerivatives, type SmoothSegment } from './segment';
+import { writeAt } from './smoothRow';
 import { evaluate, solveSpan } from './spanPolynomial';
 import type { Vec } from './vec';
 
@@ -124,8 +125,7 @@ function walkSmooth(path: MeasuredPath, index: number, span: Span, local: Local,
   const first = ((guess(span, k, f / stretch, stretch) - t0) / width) * 2 - 1;
   const v = solveSpan(polynomial, k, f, Math.min(Math.max(first, -1), 1), DISTANCE_TOLERANCE);
   const t = t0 + ((v + 1) / 2) * width;
-  const found = segment.kind === 'cubic' ? writeCubic(segment, t, out, row) : segment.kind === 'ellipse' ? writeEllipse(segment, t, out, row) : writeSmooth(segment, t, out, row);
-  if (!found) {
+  if (!writeAt(segment, t, out, row)) {
     // At the end of a handle without length: the tangent there is a limit.
     walkByQuadrature(path, index, span, local, out, row);
     return;
@@ -134,56 +134,7 @@ function walkSmooth(path: MeasuredPath, index: number, span: Span, local: Local,
   out[row + 6] = path.startTurning[index]! + evaluate(polynomial.turning, v);
 }
 
-/** Point, tangent and curvature of a cubic; false where the tangent is only a limit. */
-function writeCubic({ p0, p1, p2, p3 }: CubicSegment, t: number, out: Float64Array, row: number): boolean {
-  const m = 1 - t;
-  const ax = p1.x - p0.x, ay = p1.y - p0.y, bx = p2.x - p1.x, by = p2.y - p1.y, cx = p3.x - p2.x, cy = p3.y - p2.y;
-  const dx = m * m * ax + 2 * m * t * bx + t * t * cx, dy = m * m * ay + 2 * m * t * by + t * t * cy;
-  const ddx = m * (bx - ax) + t * (cx - bx), ddy = m * (by - ay) + t * (cy - by);
-  const speed = Math.sqrt(dx * dx + dy * dy);
-  if (speed < 1e-9) return false;
-  out[row] = m * m * m * p0.x + 3 * m * t * (m * p1.x + t * p2.x) + t * t * t * p3.x;
-  out[row + 1] = m * m * m * p0.y + 3 * m * t * (m * p1.y + t * p2.y) + t * t * t * p3.y;
-  out[row + 2] = dx / speed;
-  out[row + 3] = dy / speed;
-  // With P' = 3(dx, dy) and P'' = 6(ddx, ddy) the curvature is 18/27 of the plain quotient.
-  out[row + 5] = ((dx * ddy - dy * ddx) / (speed * speed * speed)) * (2 / 3);
-  return true;
-}
-
-/** The same for part of an ellipse. */
-function writeEllipse({ centre, radiusX, radiusY, turnRad, startRad, sweepRad }: EllipseSegment, t: number, out: Float64Array, row: number): boolean {
-  const a = startRad + sweepRad * t;
-  const cos = Math.cos(a), sin = Math.sin(a);
-  const c = turnRad === 0 ? 1 : Math.cos(turnRad), s = turnRad === 0 ? 0 : Math.sin(turnRad);
-  const x = radiusX * cos, y = radiusY * sin;
-  const dx = -radiusX * sin * sweepRad, dy = radiusY * cos * sweepRad;
-  const speed = Math.sqrt(dx * dx + dy * dy);
-  if (speed < 1e-9) return false;
-  out[row] = centre.x + x * c - y * s;
-  out[row + 1] = centre.y + x * s + y * c;
-  out[row + 2] = (dx * c - dy * s) / speed;
-  out[row + 3] = (dx * s + dy * c) / speed;
-  out[row + 5] = (radiusX * radiusY * sweepRad * sweepRad * sweepRad) / (speed * speed * speed);
-  return true;
-}
-
-/** The same for any other smooth segment. */
-function writeSmooth(segment: SmoothSegment, t: number, out: Float64Array, row: number): boolean {
-  smoothDerivatives(segment, t, scratch);
-  const dx = scratch[0]!, dy = scratch[1]!;
-  const speed = hypot(dx, dy);
-  if (speed < 1e-9) return false;
-  const point = pointAt(segment, t);
-  out[row] = point.x;
-  out[row + 1] = point.y;
-  out[row + 2] = dx / speed;
-  out[row + 3] = dy / speed;
-  out[row + 5] = (dx * scratch[3]! - dy * scratch[2]!) / (speed * speed * speed);
-  return true;
-}
-
-/** The same where length and turning have no good polynomial: near a cusp. Slower, and sure. */
+/** A walk inside a span whose length and turning have no good polynomial: near a cusp. Slower, and sure. */
 function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k, stretch }: Local, out: Float64Array, row: number): void {
   const c = span.segment as SmoothSegment;
   let low = span.t0;

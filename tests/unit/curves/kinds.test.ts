@@ -76,6 +76,16 @@ describe.each(all)('%s', (_name, shape) => {
     }
   });
 
+  it('has the tangent of its places and the curvature of its turning, either way round', () => {
+    const random = seeded(33), back = curveKind(shape).reverse(shape), h = 1e-4;
+    for (const way of back ? [path, track(back).path] : [path]) for (let n = 0; n < 40; n++) {
+      const s = h + random() * (way.lengthMm - 2 * h);
+      const { tangent, curvature } = frameAt(way, s), a = frameAt(way, s - h), b = frameAt(way, s + h);
+      expect(Math.hypot((b.point.x - a.point.x) / (2 * h) - tangent.x, (b.point.y - a.point.y) / (2 * h) - tangent.y)).toBeLessThan(1e-5);
+      expect(Math.abs((b.turningRad - a.turningRad) / (2 * h) - curvature)).toBeLessThan(1e-5);
+    }
+  });
+
   it('goes there and back: the nearest place to a place on it is itself', () => {
     const random = seeded(32);
     for (let n = 0; n < 40; n++) {
