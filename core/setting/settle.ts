@@ -41,9 +41,13 @@ export const setWith = (lettering: Lettering, track: Track, face: Face, held: re
 /** Clock angles that differ by less are the same, degrees. */
 const SAME_DEG = 1e-8;
 
+/** What of a lettering has no part in how it is set between its bookends, but for its place. */
+const APART: ReadonlySet<string> = new Set<keyof Lettering>(['anchor', 'fit']);
+
 /** Whether a setting found on the way to a kept radius is that of a lettering: nothing else of it is filled, and it stands where it is to stand. */
 export function isFoundFor(found: SetLettering, lettering: Lettering, track: Track, face: Face, evening: Evening | null): boolean {
-  if (found.track !== track || found.measured.run.face !== face || found.evening !== evening || found.fitted.wording !== lettering.wording || keptRules(lettering).length > 0) return false;
+  if (found.track !== track || found.measured.run.face !== face || found.evening !== evening || keptRules(lettering).length > 0) return false;
+  if (!(Object.keys(lettering) as (keyof Lettering)[]).every((name) => APART.has(name) || found.fitted[name] === lettering[name])) return false;
   const [is, meant] = [found.fitted.anchor.at, betweenBookends(lettering, track).anchor.at];
   return is.kind === 'clock' && meant.kind === 'clock' && Math.abs(is.deg - meant.deg) < SAME_DEG;
 }

@@ -4,8 +4,9 @@ import { finish, keepRadii } from '#core/drawing/keepRadius';
 import { tracksOf } from '#core/curves/index';
 import { applySteps, setStep, type Made, type Step } from '#core/piece/steps/index';
 import { findLettering, type CurveShape, type Fit, type Lettering, type Piece } from '#core/piece/types';
-import { roomLeft } from '#core/setting/fill';
-import { eveningOf } from '#core/setting/settle';
+import { betweenBookends, roomLeft } from '#core/setting/fill';
+import { setLettering } from '#core/setting/setLettering';
+import { eveningOf, isFoundFor, setWith } from '#core/setting/settle';
 import { circle, curve, faces, lettering, piece, spacing } from '../../support/pieces';
 
 let all: Faces;
@@ -121,6 +122,21 @@ describe('a radius kept such that the words fill their room', () => {
       expect(again?.shape).toBeNull();
       for (const [at, em] of finished.evening!) expect(Math.abs(again!.evening!.get(at)! - em), `${shape.kind}, thousandths of an em at ${at}`).toBeLessThan(0.01);
     }
+  });
+  it('is found together with the setting, which is taken for that of these words only', () => {
+    const p = keep(start(), radius), item = words(p), ground = groundOf(item, tracksOf(p), all);
+    if (!ground.ok) throw new Error(ground.problem.message);
+    const { track, face } = ground.value;
+    const found = setWith(item, track, face, [], null), between = setLettering(betweenBookends(item, track), track, face);
+    if (!found.ok || !between.ok) throw new Error('not set');
+    const fits = (changes: Partial<Lettering>): boolean => isFoundFor(between.value, { ...item, ...changes }, track, face, null);
+    expect(fits({})).toBe(true);
+    expect(setWith(item, track, face, [], null, between.value)).toEqual(found);
+    // It stands between its bookends whatever its anchor says, but not between others.
+    expect(fits({ anchor: { ...item.anchor, align: 'start' } })).toBe(true);
+    for (const changes of [{ bookends: { startU: 0.7, endU: 0.25 } }, { wording: 'OTTERMERE' }, { spacing: spacing({ tracking: 5 }) }, { fit: fit([{ by: 'tracking', least: -20, most: 60 }, ...radius]) }]) expect(fits(changes)).toBe(false);
+    expect(isFoundFor(between.value, item, { ...track }, face, null)).toBe(false);
+    expect(isFoundFor(between.value, item, track, face, new Map())).toBe(false);
   });
   it('moves a curve about without changing it, and leaves locked curves and plain edits alone', () => {
     let p = keep(start(), radius);
