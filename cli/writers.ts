@@ -28,7 +28,7 @@ const rasteriser = (): NonNullable<typeof loading> => loading ??= (async () => {
   await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
   return Resvg;
 })();
-const rasterise: Rasterise = async (svg, widthPx) => new (await rasteriser())(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
+export const rasterise: Rasterise = async (svg, widthPx) => new (await rasteriser())(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
 export const renderPixels: RenderPixels = async (svg) => new (await rasteriser())(svg).render().pixels;
 
 /** What a file is made of. */

@@ -6,7 +6,7 @@ import { betweenBookends, fillBy, wideRule } from '../setting/fill';
 import { evenOut } from '../setting/evenOut';
 import { setLettering } from '../setting/setLettering';
 import { settle } from '../setting/settle';
-import { gapTargets, letterHeight, trueGaps } from '../setting/trueGaps';
+import { letterHeight, meanWhite, trueGaps } from '../setting/trueGaps';
 import { groundOf, type Faces, type SettingGround } from './drawPiece';
 
 /** What letterings can take in common. */
@@ -43,7 +43,7 @@ function all(piece: Piece, ids: readonly string[], faces: Faces): Result<One[]> 
 export function colourOf(lettering: Lettering, { track, face, held }: SettingGround): number | null {
   const { result } = settle(lettering, track, face, held);
   if (!result.ok) return null;
-  const white = gapTargets(trueGaps(result.value)).letter;
+  const white = meanWhite(trueGaps(result.value)).letter;
   return white === null ? null : white / letterHeight(result.value);
 }
 

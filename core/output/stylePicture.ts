@@ -28,6 +28,6 @@ export function pictureOfStyle({ inks, paper, process }: Piece, { of }: Style, f
   const lettering: Lettering = {
     ...plain, ...of, ...scaled(of, CAP_MM / capMm), wording: WORDING, size: { by: 'cap', mm: CAP_MM }, spacing: { ...of.spacing, evenOut: 0 },
   };
-  const piece: Piece = { format: 'under-arc-piece', version: 7, name: 'Style', sheet: { ...PICTURE, bleedMm: 0 }, paper, inks, styles: [], process, guides: [], items: [curve, lettering] };
+  const piece: Piece = { format: 'under-arc-piece', version: 8, name: 'Style', sheet: { ...PICTURE, bleedMm: 0 }, paper, inks, styles: [], process, guides: [], items: [curve, lettering] };
   return writeSvg(drawPiece(piece, faces), { decimals: 2 }).replace(/^<\?xml.*\?>\n/, '');
 }

@@ -2,8 +2,8 @@ import type { Curve, CurveShape, Fit, InkId, Lettering, Ornaments, Picture, Piec
 import { STYLE_FIELDS } from './types';
 
 
-/** Spaced as the face is. */
-export const STANDARD_SPACING: Spacing = { tracking: 0, words: 1, measuredAt: 0.5, kerning: true, ligatures: true, evenOut: 0, leastGapMm: 0.1 };
+/** Spaced so that every gap looks on its curve as the face has it on a straight line. */
+export const STANDARD_SPACING: Spacing = { tracking: 0, words: 1, measuredAt: 0.5, kerning: true, ligatures: true, evenOut: 1, lean: 0, mayGrow: true, leastGapMm: 0.1 };
 
 /** Filled by nothing; when asked to, first by tracking, then by wider or narrower letters, then by their size. */
 export const STANDARD_FIT: Fit = {

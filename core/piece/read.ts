@@ -5,7 +5,7 @@ import { pieceSchema } from './schema';
 import { holdersOf, parentsOf, type Lettering, type Piece } from './types';
 
 /** The newest version of the piece format. */
-export const CURRENT_VERSION = 7;
+export const CURRENT_VERSION = 8;
 
 /** All problems that a schema finds, each with the path of its field (`items[2].shape.radiusMm`). */
 export function problemsOf(schema: { validateSync: (value: unknown, options: object) => unknown }, value: unknown): Problem[] {

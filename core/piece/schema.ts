@@ -115,6 +115,8 @@ const styleFields: { [K in StyleField]: yup.ISchema<Lettering[K], any, any, any>
     kerning: flag(),
     ligatures: flag(),
     evenOut: limited('fraction'),
+    lean: limited('fraction'),
+    mayGrow: flag(),
     leastGapMm: limited('leastGapMm'),
   }),
   corners: cornersSchema,
@@ -224,7 +226,7 @@ const guideSchema = object<Guide>({ runs: tagged<Guide['runs']>('across', 'down'
 
 export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   format: tagged('under-arc-piece'),
-  version: yup.number<7>().strict().oneOf([7]).required(),
+  version: yup.number<8>().strict().oneOf([8]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
   paper: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),

@@ -121,8 +121,12 @@ export interface Spacing {
   readonly kerning: boolean;
   /** Whether the face's standard ligatures are used; they give way while tracking is not 0. */
   readonly ligatures: boolean;
-  /** How far the gaps are evened out, 0 not at all, 1 until all are alike to the eye. */
+  /** How far the gaps are evened out, 0 not at all, 1 until each is at its aim. */
   readonly evenOut: number;
+  /** What evening out aims at: 0 as the typeface spaces its letters on a straight line, 1 all gaps alike to the eye, or between. */
+  readonly lean: number;
+  /** Whether evening out may make the line longer where letters would touch; else it keeps its length, and they touch. */
+  readonly mayGrow: boolean;
   /** Letters that come closer than this are told of, and evening out keeps them apart by it, mm. */
   readonly leastGapMm: number;
 }
@@ -300,7 +304,7 @@ export interface Guide {
 /** One design, the unit that is saved. Items are listed in the order in which they are painted. */
 export interface Piece {
   readonly format: 'under-arc-piece';
-  readonly version: 7;
+  readonly version: 8;
   readonly name: string;
   readonly sheet: Sheet;
   /** Colour of the paper on the screen, `#rrggbb`; it is not printed. */

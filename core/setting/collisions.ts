@@ -1,8 +1,9 @@
 import type { Vec } from '../geometry/vec';
 import type { ShapedRun } from '../type/shape';
-import { closest, shapeOf, type Shape } from './closest';
-import { placedContours, straightContours } from './flatOutlines';
+import { closest, shapeOf } from './closest';
+import { straightContours } from './flatOutlines';
 import type { LetterRef } from './caret';
+import { placedShape } from './placedShape';
 import { linesOf, type SetLettering } from './setLettering';
 
 /** Two letters that come closer to each other than they should. */
@@ -15,22 +16,14 @@ export interface Collision {
   readonly at: Vec;
 }
 
-const placed = new WeakMap<SetLettering, (Shape | null)[]>();
-
-/** The outlines of a letter as it stands, with their box; null for a letter without ink. */
-export function placedShape(line: SetLettering, index: number): Shape | null {
-  let shapes = placed.get(line);
-  if (!shapes) placed.set(line, (shapes = []));
-  const known = shapes[index];
-  return known !== undefined ? known : (shapes[index] = shapeOf(placedContours(line, index)));
-}
-
 /** Letters nearer than this, mm, touch. */
 const TOUCH_MM = 1e-6;
 
 const joins = new WeakMap<ShapedRun, ReadonlySet<number>>();
 /** A face joins its letters where at least this share of the neighbours touch. */
 const CONNECTED = 0.5;
+/** One pair that touches among two is no sign of a connected face. */
+const FEWEST = 2;
 
 /**
  * The letters of a line that the face itself joins to the next one, as a connected script does: set straight, with the
@@ -51,7 +44,7 @@ export function joinedByFace({ measured: { run, scales } }: SetLettering): Reado
     neighbours++;
     if (closest(left, right, face.metrics.upem * 1e-4)) touching.add(i);
   }
-  known = touching.size >= neighbours * CONNECTED ? touching : new Set();
+  known = touching.size >= Math.max(neighbours * CONNECTED, Math.min(neighbours, FEWEST)) ? touching : new Set();
   joins.set(run, known);
   return known;
 }

@@ -4,39 +4,33 @@ import type { Lettering } from '../piece/types';
 import type { Problem } from '../result';
 import type { Face } from '../type/face';
 import { closest, shapeOf, type Shape } from './closest';
-import { joinedByFace, placedShape } from './collisions';
+import { joinedByFace } from './collisions';
 import { isSpace, type Evening } from './measure';
+import { exactShape, nearness } from './placedShape';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
-import { gapTargets, letterHeight, spreadOf, trueGaps, type TrueGap } from './trueGaps';
+import { plainTargets, targetsFor, type Pair } from './space/targets';
+import { roundGap } from './space/roundGap';
+import { boundOf, letterHeight, trueGaps, whiteSlopes, type TrueGap } from './trueGaps';
 
 /** A gap this near to what is wanted is there, mm. */
 const NEAR_MM = 2e-4;
+/** Letters may come nearer than the least gap by this much at most, mm. */
+const SHORT_MM = 1e-4;
 const ROUNDS = 6;
 /** Rounds in which letters that came too close are moved apart. */
 const APART_ROUNDS = 8;
+/** Rounds in which it is settled which pairs are bound. */
+const BOUND_ROUNDS = 6;
 /** Beyond this many thousandths of an em a single gap is not changed. */
 const MOST = 2000;
+/** How much longer a line may become, but for what touching forces, as a share of its length. */
+const MOST_GROWTH = 0.06;
 
 /** What is wanted of one gap. */
-interface Wanted { readonly before: number; readonly after: number; readonly mm: number; readonly at: number }
-
-/**
- * Pairs that cannot come as close as the target may leave this much unevenness before the target gives way: as a share of
- * the height of the letters, root mean square (1.2 % is an evenness of 90 %), and of the unevenness that there was.
- */
-const LEFT_UNEVEN = { ofHeight: 0.012, ofBefore: 0.35 } as const;
+interface Wanted { readonly before: number; readonly after: number; readonly mm: number; readonly at: number; readonly leastMm: number; readonly slope: number }
 
 /** What is done to a line by hand comes on top of evening out, so it has no part in it. */
 const byFaceAlone = (lettering: Lettering): Lettering => (lettering.adjustments.length === 0 ? lettering : { ...lettering, adjustments: [] });
-
-/** How wide a gap becomes with one more mm at the height at which advances are measured: the stretch in the middle of the band. */
-function slopeAt(line: SetLettering, { before, after }: TrueGap): number {
-  const { path, letterDistances, direction, baselineMm, measuredHeightMm } = line;
-  const middle = (letterDistances[before]! + letterDistances[after]!) / 2;
-  const bend = path.curvatureMin === path.curvatureMax ? path.curvatureMin : frameAt(path, middle).curvature;
-  const stretch = (height: number): number => Math.max(1 + bend * direction * height, 0.05);
-  return stretch(baselineMm + letterHeight(line) / 2) / stretch(measuredHeightMm);
-}
 
 /**
  * Says so where a least gap between all letters would take more room than there is between the bookends: evening out
@@ -55,16 +49,17 @@ export function leastGapProblem(set: SetLettering): Problem | null {
 }
 
 /**
- * What evening out adds to the gaps of a lettering, so that what is seen of them, the true gaps from the placed
- * outlines, comes to their common target at a strength: at 1 all are alike, at 0.5 half of the way is gone.
+ * What evening out adds to the gaps of a lettering, so that what is seen of them, the white between the placed outlines, comes
+ * to its aim at a strength: at 1 wholly, at 0.5 half of the way.
  *
- * The target is the mean of the true gaps as the face has them on this curve, so a line keeps its length; word gaps have
- * one of their own. Where pairs touch before they come so close, on a tight curve or with long arms and feet, the line
- * opens until these stand out no more. What was set by hand is added afterwards and stays as it was set. Neighbours that the face joins are
- * left as they are. No two neighbours come closer than the least gap: where the target would bring them there, they stop.
+ * The aim of a gap is that of its pair on a straight line, or that of all pairs alike, or between the two as the spacing
+ * leans; and one amount more that is the same for all gaps of the line, so that the line keeps its length. Pairs that would
+ * come closer than the least gap stop there and leave that reckoning: the others are evened among themselves, and opened as
+ * far as the line may grow. What was set by hand is added afterwards and stays as it was set. Neighbours that the face joins,
+ * and those that it sets into each other, are left as the face has them.
  *
  * Pure: the same lettering gives the same values wherever it is computed, whatever was evened before. Newton's steps on
- * all gaps at once, each with its own slope; on a circle the first one is exact.
+ * all gaps at once, each with its own slope.
  *
  * @param held as for `setLettering`
  * @returns null where there is nothing to even out: strength 0, stacked or joined letters, fewer than two gaps, or a
@@ -76,9 +71,9 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
   const plain = byFaceAlone(lettering);
   const first = setLettering(plain, track, face, held);
   if (!first.ok || first.value.measured.run.joined) return null;
-  // A hair more than the least gap, so that what is rounded is not less.
-  const leastGapMm = leastGapProblem(first.value) ? 0 : lettering.spacing.leastGapMm + 2 * NEAR_MM;
-  const wanted = linesOf(first.value).map((line) => wantedOf(line, strength, leastGapMm));
+  const leastGapMm = leastGapProblem(first.value) ? 0 : lettering.spacing.leastGapMm;
+  const { mayGrow } = lettering.spacing;
+  const wanted = linesOf(first.value).map((line) => wantedOf(line, strength, leastGapMm, mayGrow));
   if (wanted.every((list) => list.length === 0)) return null;
   const evening = new Map<number, number>();
   let now = first.value;
@@ -95,22 +90,20 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
     let off = 0;
     linesOf(now).forEach((line, n) => {
       const gaps = new Map(trueGaps(line).map((gap) => [gap.before, gap]));
-      for (const { before: letter, at, mm } of wanted[n] ?? []) {
+      for (const { before: letter, at, mm, slope } of wanted[n] ?? []) {
         const gap = gaps.get(letter);
         if (!gap) continue;
         const miss = mm - gap.mm;
         off = Math.max(off, Math.abs(miss));
-        if (Math.abs(miss) > NEAR_MM / 10) add(line, at, miss / slopeAt(line, gap));
+        if (Math.abs(miss) > NEAR_MM / 10) add(line, at, miss / slope);
       }
     });
     if (off < NEAR_MM || !again()) break;
     // What a step leaves is to what there was as with the step before: where that will be near enough it is not measured again.
     if (round > 0 && (off * off) / before < NEAR_MM / 2) break;
     before = off;
-    // On a circle one step is exact but for rounding.
-    if (now.path.curvatureMin === now.path.curvatureMax && now.fitted.corners.kind !== 'step' && now.stance.kind === 'turned') break;
   }
-  keepApart(now, wanted, leastGapMm, add, () => (again() ? now : null));
+  if (mayGrow) keepApart(now, wanted, add, () => (again() ? now : null));
   return evening;
 }
 
@@ -137,75 +130,91 @@ const mapped = ({ contours }: Shape, map: (x: number, y: number) => [number, num
   return out;
 });
 
-/** The least gap that a pair can have without coming closer than the least gap, if that is more than wanted of it. */
-function leastReachable(line: SetLettering, gap: TrueGap, wantedMm: number, leastMm: number): number {
-  const slope = slopeAt(line, gap);
-  const closer = (gap.mm - wantedMm) / slope;
-  const [a, b] = [placedShape(line, gap.before), placedShape(line, gap.after)];
-  if (!a || !b || !closest(a, b, leastMm + Math.max(closer, 0))) return wantedMm;
-  const move = moverAt(line, gap.before, gap.after);
-  return wantedMm + lacking(a, move(b, -closer), move, leastMm) * slope;
+/** How far two neighbours must move apart along the line so that they are a distance apart; less than 0 where they may come closer by so much. */
+function roomOf(line: SetLettering, { before, after }: TrueGap, closerMm: number, leastMm: number): number | null {
+  if (nearness(line, before, after, leastMm + Math.max(closerMm, 0)) === null) return null;
+  const move = moverAt(line, before, after);
+  const a = exactShape(line, before), b = exactShape(line, after);
+  return lacking(a, b, move, leastMm, -Math.max(closerMm, 0));
 }
 
-/**
- * The least target that leaves next to no unevenness although some pairs cannot come as close: the mean, where all can;
- * else wider, as a letterer opens a line whose closest pair touches.
- */
-function targetFor(mean: number, gaps: readonly number[], bounds: readonly number[], heightMm: number): number {
-  const spread = (target: number): number => spreadOf(bounds.map((bound) => Math.max(bound, target)));
-  const most = Math.min(LEFT_UNEVEN.ofHeight * heightMm, LEFT_UNEVEN.ofBefore * spreadOf(gaps));
-  let low = mean, high = Math.max(mean, ...bounds);
-  if (spread(mean) <= most) return mean;
-  for (let i = 0; i < 30; i++) {
-    const middle = (low + high) / 2;
-    if (spread(middle) > most) low = middle; else high = middle;
-  }
-  return high;
-}
-
-function wantedOf(line: SetLettering, strength: number, leastMm: number): Wanted[] {
+/** What is wanted of the gaps of a line. */
+function wantedOf(line: SetLettering, strength: number, leastGapMm: number, mayGrow: boolean): Wanted[] {
   const gaps = trueGaps(line);
-  const { letter, word } = gapTargets(gaps);
   if (gaps.length < 2) return [];
   const { origins } = line.measured;
   const joined = joinedByFace(line);
   const free = gaps.filter((gap) => !(gap.after === gap.before + 1 && joined.has(gap.before)));
-  const bounds = new Map(free.map((gap) => [gap, leastReachable(line, gap, gap.word ? word! : letter!, leastMm)]));
-  const letters = free.filter((gap) => !gap.word);
-  const wider = letter === null ? 0 : targetFor(letter, letters.map((gap) => gap.mm), letters.map((gap) => bounds.get(gap)!), letterHeight(line)) - letter;
-  return free.map((gap) => ({
-    before: gap.before, after: gap.after,
+  if (free.length === 0) return [];
+  const leasts = new Map(free.map((gap) => [gap, leastFor(line, gap, leastGapMm)]));
+  const slopes = new Map(whiteSlopes(line).map((slope, i) => [gaps[i]!, slope]));
+  const pairs = free.map((gap): Pair => ({ mm: gap.mm, aimMm: gap.aimMm, slope: slopes.get(gap)! }));
+  // Where a pair is bound depends on how close the others want it, and that on which are bound.
+  let bounds: (number | null)[] = pairs.map(() => null);
+  let targets = plainTargets(pairs);
+  const given = { heightMm: letterHeight(line), growthMm: MOST_GROWTH * line.overset.inkMm };
+  for (let round = 0; mayGrow && round < BOUND_ROUNDS; round++) {
+    let changed = false;
+    bounds = free.map((gap, i) => {
+      const pair = pairs[i]!, known = bounds[i]!;
+      const closer = (gap.mm - targets[i]!) / pair.slope;
+      if (known !== null && known >= targets[i]! - NEAR_MM / 2) return known;
+      const room = roomOf(line, gap, closer, leasts.get(gap)!);
+      if (room === null || room <= -closer) return known;
+      changed = true;
+      return gap.mm + room * pair.slope;
+    });
+    if (!changed) break;
+    targets = targetsFor(pairs, bounds, given);
+  }
+  return free.map((gap, i) => ({
+    before: gap.before, after: gap.after, leastMm: leasts.get(gap)!, slope: pairs[i]!.slope,
     // The white between words is changed before the next word, behind its last space.
     at: origins[gap.after - 1]!,
-    mm: gap.mm + strength * (Math.max((gap.word ? word! : letter!) + wider, bounds.get(gap)!) - gap.mm),
+    mm: wanting(gap.mm, targets[i]!, bounds[i] ?? null, strength),
   }));
 }
 
-/** How far the second of two letters must move along the line until they are a distance apart; 0 where they are. */
-function lacking(a: Shape, b: Shape, move: Mover, leastMm: number): number {
-  const tooNear = (by: number): boolean => (closest(a, by === 0 ? b : move(b, by), leastMm)?.mm ?? leastMm) < leastMm - NEAR_MM;
-  if (!tooNear(0)) return 0;
-  let bad = 0, good = leastMm + NEAR_MM;
-  while (tooNear(good) && good < MOST) { bad = good; good *= 2; }
-  while (good - bad > NEAR_MM / 4) {
+/** What is wanted at a strength: so much of the way to the target, but never closer than the bound. */
+const wanting = (mm: number, target: number, bound: number | null, strength: number): number => {
+  const part = mm + strength * (target - mm);
+  return bound === null ? part : Math.max(part, bound);
+};
+
+/** A hyphen or a dash comes no nearer to a letter than this share of the gap between two round letters. */
+const BESIDE_DASH = 0.6;
+const DASH = /^[\p{Pd}]$/u;
+
+/** How near a pair may come, mm: the least gap, a dash its share of that between round letters; but not more than the face itself leaves. */
+function leastFor(line: SetLettering, { before, after }: TrueGap, leastGapMm: number): number {
+  const { letters } = line.measured.run;
+  const dash = DASH.test(letters[before]!.text) || DASH.test(letters[after]!.text);
+  return boundOf(line, before, after, dash ? Math.max(leastGapMm, BESIDE_DASH * roundGap(line)) : leastGapMm);
+}
+
+/** How far the second of two letters must move along the line until they are a distance apart, from `from` on; that where they are already. */
+function lacking(a: Shape, b: Shape, move: Mover, leastMm: number, from: number): number {
+  const tooNear = (by: number): boolean => { const near = closest(a, by === 0 ? b : move(b, by), leastMm); return near !== null && near.mm < leastMm - SHORT_MM; };
+  if (!tooNear(from)) return from;
+  let bad = from, good = Math.max(from + SHORT_MM, 0);
+  for (let step = Math.max(leastMm, SHORT_MM); tooNear(good) && good < MOST; step *= 2) { bad = good; good += step; }
+  while (good - bad > SHORT_MM / 2) {
     const middle = (bad + good) / 2;
     if (tooNear(middle)) bad = middle; else good = middle;
   }
   return good;
 }
 
-/** Moves neighbours apart that came closer than the least gap, by what lacks, until none does. */
-function keepApart(set: SetLettering, wanted: readonly (readonly Wanted[])[], leastMm: number, add: (line: SetLettering, at: number, mm: number) => void, again: () => SetLettering | null): void {
+/** Moves neighbours apart that came closer than they may, by what lacks, until none does. */
+function keepApart(set: SetLettering, wanted: readonly (readonly Wanted[])[], add: (line: SetLettering, at: number, mm: number) => void, again: () => SetLettering | null): void {
   let now: SetLettering | null = set;
   for (let round = 0; round < APART_ROUNDS && now; round++) {
     let changed = false;
     linesOf(now).forEach((line, n) => {
-      for (const { before, after, at } of wanted[n] ?? []) {
-        const [a, b] = [placedShape(line, before), placedShape(line, after)];
-        if (!a || !b || !closest(a, b, leastMm)) continue;
-        const mm = lacking(a, b, moverAt(line, before, after), leastMm);
-        if (mm === 0) continue;
-        add(line, at, mm);
+      for (const { before, after, at, leastMm } of wanted[n] ?? []) {
+        const near = nearness(line, before, after, leastMm);
+        if (near === null || near >= leastMm - 2 * SHORT_MM) continue;
+        add(line, at, lacking(exactShape(line, before), exactShape(line, after), moverAt(line, before, after), leastMm, 0));
         changed = true;
       }
     });

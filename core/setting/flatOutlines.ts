@@ -5,8 +5,8 @@ import type { Face } from '../type/face';
 import type { Letter } from '../type/shape';
 import { anchorF, LETTER, type SetLettering } from './setLettering';
 
-/** Outlines are flattened to these shares of an em; the fine one is 0.004 mm at capitals of 5 mm. */
-const FLAT_EM = { coarse: 0.002, fine: 0.0006 } as const;
+/** Outlines are flattened to these shares of an em: at capitals of 5 mm the fine one is 0.004 mm, the exact one 0.00004 mm. */
+const FLAT_EM = { coarse: 0.002, fine: 0.0006, exact: 5e-6 } as const;
 /** A straight side is bent when it is seen from a curve or when its letter is: it is followed in steps of this share of an em. */
 const STEP_EM = 0.05;
 
@@ -22,7 +22,8 @@ function withSteps(points: readonly number[], step: number): Float64Array {
 
 export type Fineness = keyof typeof FLAT_EM;
 
-const known = { coarse: new WeakMap<Face, Map<number, readonly Float64Array[]>>(), fine: new WeakMap<Face, Map<number, readonly Float64Array[]>>() };
+type Known = WeakMap<Face, Map<number, readonly Float64Array[]>>;
+const known: Readonly<Record<Fineness, Known>> = { coarse: new WeakMap(), fine: new WeakMap(), exact: new WeakMap() };
 
 /** The contours of a glyph as closed lines of points (the first again at the end), pairs in font units, y upwards. */
 export function contoursOf(face: Face, glyphId: number, fineness: Fineness): readonly Float64Array[] {
@@ -61,7 +62,7 @@ export function bentPlace(set: SetLettering, index: number, x: number): Float64A
 export const bending = ({ stance }: SetLettering): number => (stance.kind === 'bent' ? stance.strength : 0);
 
 /** The outlines of a letter as it stands, in mm on the sheet. */
-export function placedContours(set: SetLettering, index: number): Float64Array[] {
+export function placedContours(set: SetLettering, index: number, fineness: Fineness = 'fine'): Float64Array[] {
   const [x0, y0, ax, ay, ux, uy] = set.rows.subarray(index * LETTER.length, (index + 1) * LETTER.length) as unknown as [number, number, number, number, number, number];
   const { direction, baselineMm } = set;
   const bent = bending(set);
@@ -71,7 +72,7 @@ export function placedContours(set: SetLettering, index: number): Float64Array[]
   const hx = home ? home[ROW.x]! + ty * baselineMm : 0, hy = home ? home[ROW.y]! - tx * baselineMm : 0;
   const cos = ax * tx + ay * ty, sin = ay * tx - ax * ty;
   const out: Float64Array[] = [];
-  eachContour(set, index, 'fine', (points, sx, sy, dx, dy) => {
+  eachContour(set, index, fineness, (points, sx, sy, dx, dy) => {
     const placed = new Float64Array(points.length);
     for (let i = 0; i < points.length; i += 2) {
       const x = (points[i]! + dx) * sx, y = (points[i + 1]! + dy) * sy;
@@ -89,5 +90,5 @@ export function placedContours(set: SetLettering, index: number): Float64Array[]
 }
 
 /** The outlines of a letter as the face has it, its middle at x on a straight line, in font units, y upwards. */
-export const straightContours = (face: Face, letter: Letter, scale: number, x: number): Float64Array[] => letter.glyphs.flatMap((glyph) =>
-  contoursOf(face, glyph.id, 'coarse').map((points) => points.map((value, i) => (i % 2 === 0 ? x + (value + glyph.x - letter.advance / 2) * scale : (value + glyph.y) * scale))));
+export const straightContours = (face: Face, letter: Letter, scale: number, x: number, fineness: Fineness = 'coarse'): Float64Array[] => letter.glyphs.flatMap((glyph) =>
+  contoursOf(face, glyph.id, fineness).map((points) => points.map((value, i) => (i % 2 === 0 ? x + (value + glyph.x - letter.advance / 2) * scale : (value + glyph.y) * scale))));

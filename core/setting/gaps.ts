@@ -2,7 +2,7 @@ import type { Vec } from '../geometry/vec';
 import { placeOff } from './guides';
 import { adjustmentAt } from '../piece/reword';
 import { linesOf, type SetLettering } from './setLettering';
-import { gapTargets, letterHeight, trueGaps, type TrueGap } from './trueGaps';
+import { commonExcess, letterHeight, trueGaps, type TrueGap } from './trueGaps';
 
 /** A gap of a lettering, as a person works on it. */
 export interface Gap extends TrueGap {
@@ -11,7 +11,7 @@ export interface Gap extends TrueGap {
   readonly at: number;
   /** The letters at its sides. */
   readonly name: string;
-  /** What it is measured against, mm: the mean of its line, of letter gaps or of word gaps. */
+  /** What it is measured against, mm: its aim, and by how much most gaps of the line are wider than theirs. */
   readonly targetMm: number;
   /** What was set by hand, and what evening out adds, thousandths of an em. */
   readonly kern: number;
@@ -22,12 +22,12 @@ export interface Gap extends TrueGap {
 export function gapsOf(set: SetLettering): Gap[] {
   return linesOf(set).flatMap((line) => {
     const gaps = trueGaps(line);
-    const { letter, word } = gapTargets(gaps);
+    const excess = commonExcess(gaps);
     const { origins, run } = line.measured;
     return gaps.map((gap): Gap => {
       const at = origins[gap.after - 1]!;
       return {
-        ...gap, line, at, name: `${run.letters[gap.before]!.text}${gap.word ? ' ' : ''}${run.letters[gap.after]!.text}`, targetMm: (gap.word ? word : letter)!,
+        ...gap, line, at, name: `${run.letters[gap.before]!.text}${gap.word ? ' ' : ''}${run.letters[gap.after]!.text}`, targetMm: gap.aimMm + excess,
         kern: adjustmentAt(line.lettering.adjustments, at).kern, evened: line.evening?.get(at) ?? 0,
       };
     });

@@ -151,3 +151,45 @@ export function shapeWording(face: Face, wording: string, options: ShapeOptions)
   }
   return run;
 }
+
+/** How a face places two characters beside each other on a straight line, in font units. */
+export interface PairPlace {
+  /** Glyphs of the two, and the distance of their origins. */
+  readonly first: number;
+  readonly second: number;
+  readonly distance: number;
+  /** What the face's kerning adds to the first one's own advance. */
+  readonly kern: number;
+}
+
+const MELTING = [...LIGATURES, 'calt', 'rlig', 'ccmp'];
+
+/**
+ * Places many pairs of characters at once, with the face's kerning and without ligatures. A pair of which the face lacks one,
+ * or that it sets as something else, comes as null.
+ *
+ * @param pairs strings of two characters of the basic plane
+ */
+export function placePairs(face: Face, pairs: readonly string[]): (PairPlace | null)[] {
+  buffer.clearContents();
+  buffer.addText(pairs.join(' '));
+  buffer.guessSegmentProperties();
+  buffer.setDirection(Direction.LTR);
+  shape(face.font, buffer, MELTING.map((tag) => featureOf(tag, 0)));
+  const infos = buffer.getGlyphInfos(), positions = buffer.getGlyphPositions();
+  const glyphs = new Map<string, number>();
+  const nominal = (character: string): number => {
+    let id = glyphs.get(character);
+    if (id === undefined) glyphs.set(character, (id = face.font.nominalGlyph(character.codePointAt(0)!) ?? 0));
+    return id;
+  };
+  const at = new Map<number, number>();
+  infos.forEach(({ cluster }, i) => { at.set(cluster, at.has(cluster) ? -1 : i); });
+  return pairs.map((pair, n) => {
+    const [first, second] = [nominal(pair[0]!), nominal(pair[1]!)];
+    const [a, b] = [at.get(n * 3), at.get(n * 3 + 1)];
+    if (a === undefined || b !== a + 1 || !first || !second || infos[a]!.codepoint !== first || infos[b]!.codepoint !== second) return null;
+    const distance = positions[a]!.xAdvance - positions[a]!.xOffset + positions[b]!.xOffset;
+    return { first, second, distance, kern: distance - face.advance(first) };
+  });
+}

@@ -31,7 +31,7 @@ export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve'
 export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outside', baselineShiftMm = 0): Seat => ({ tops, side, by: 'caps', hold: null, baselineShiftMm });
 
 /** Spacing as the face has it, changed where a test wants. */
-export const spacing = (changes: Partial<Spacing> = {}): Spacing => ({ ...STANDARD_SPACING, ...changes });
+export const spacing = (changes: Partial<Spacing> = {}): Spacing => ({ ...STANDARD_SPACING, evenOut: 0, ...changes });
 
 /** A lettering with sensible values, changed where a test wants. */
 export function lettering(wording: string, changes: Partial<Lettering> = {}): Lettering {
@@ -41,11 +41,11 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
     seat: seat(),
     anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0.5, endU: 0.5 },
-    spacing: STANDARD_SPACING, fit: STANDARD_FIT,
+    spacing: spacing(), fit: STANDARD_FIT,
     corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, hidden: false, fill: 'deep', stroke: null, halo: null, shade: null, underline: null, united: false,
     ...changes,
   };
 }
 
 export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 7, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });
+  ({ format: 'under-arc-piece', version: 8, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });
