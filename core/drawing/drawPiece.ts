@@ -141,7 +141,7 @@ export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PI
 }
 
 /** Problems that are told but stop no file: nothing is missing from it. */
-const HARMLESS: ReadonlySet<string> = new Set(['missing-character', 'fold', 'fit-not-met', 'least-gap-too-large', 'ornament-crowded']);
+const HARMLESS: ReadonlySet<string> = new Set(['missing-character', 'fold', 'fit-not-met', 'least-gap-too-large', 'ornament-crowded', 'hold-not-met']);
 
 /** Problems for which no file may be made, because something would be missing from it. */
 export const blocking = (drawing: Drawing): readonly Problem[] =>

@@ -3,7 +3,8 @@ import { fractionOf } from '../curves/clock';
 import { setStep, type Step } from '../piece/steps';
 import { holdersOf, isLettering, type Lettering, type Piece } from '../piece/types';
 import { letteringTrack } from '../setting/corners';
-import { released } from '../setting/seat';
+import { heldAt } from '../setting/hold';
+import { readingDirection, released } from '../setting/seat';
 
 /** The seat of a lettering without its hold, standing as it stands; null where its own curve has no track. */
 export function releasedSeat(piece: Piece, lettering: Lettering): Lettering['seat'] | null {
@@ -12,7 +13,8 @@ export function releasedSeat(piece: Piece, lettering: Lettering): Lettering['sea
   if (!own?.ok) return null;
   const track = letteringTrack(own.value, lettering.corners);
   const held = holdersOf(lettering.seat).map((id) => { const one = tracks.get(id); return one?.ok ? one.value : null; });
-  return released(lettering.seat, { own: track, anchorMm: fractionOf(track, lettering.anchor.at) * track.path.lengthMm, held });
+  const { seat } = lettering;
+  return released(seat, seat.hold && heldAt(track, seat.hold, held, fractionOf(track, lettering.anchor.at) * track.path.lengthMm, readingDirection(track, seat.tops)));
 }
 
 /** Lets go of what a curve holds that is about to go: letterings stay where they stand. Some may be left out: they go too. */

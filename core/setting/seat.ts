@@ -1,8 +1,7 @@
 import type { Track } from '../curves/kind';
-import { nearest } from '../geometry/nearest';
-import { frameAt } from '../geometry/walk';
 import type { Alignment, Bookends, Lettering, Seat, SeatedBy, Side, Tops } from '../piece/types';
 import type { FaceMetrics } from '../type/face';
+import type { HeldLine } from './hold';
 
 /** A stretch of a letter's height, mm above its baseline. */
 export interface Heights {
@@ -25,51 +24,32 @@ export function heightsOf(by: SeatedBy, metrics: FaceMetrics, scale: number, ink
   }
 }
 
-/** The curves that hold a seat, and where the lettering stands on its own. */
-export interface Holders {
-  readonly own: Track;
-  /** Place of the anchor on its own curve, mm. */
-  readonly anchorMm: number;
-  /** Tracks of the curves named by the hold, in its order; null where one has none. */
-  readonly held: readonly (Track | null)[];
-}
-
-/** Distance of another curve from a place of one, mm, positive outward. */
-export function outwardTo(own: Track, anchorMm: number, other: Track): number {
-  const { point, tangent } = frameAt(own.path, anchorMm);
-  const foot = nearest(other.path, point);
-  if (!foot) return 0;
-  const outward = own.outwardSign * ((foot.point.x - point.x) * tangent.y - (foot.point.y - point.y) * tangent.x);
-  return outward < 0 ? -foot.distanceMm : foot.distanceMm;
+/** Distance of the baseline from the line at which a hold puts the letters, mm, positive towards their tops. */
+export function heldBaseline({ baselineShiftMm }: Seat, { edge, distanceMm }: HeldLine, { lowerMm, upperMm }: Heights): number {
+  return baselineShiftMm + distanceMm - (edge === 'middle' ? (lowerMm + upperMm) / 2 : edge === 'upper' ? upperMm : lowerMm);
 }
 
 /**
- * A seat that no other curve holds, with the letters where the hold has them: its edge or middle is put by `side`, the
- * distance goes into the shift, whatever the height of the letters. A hold whose curve has no track holds nothing.
+ * A seat that no other curve holds, with the letters where the hold has them at the anchor: its edge or middle is put by
+ * `side`, the distance goes into the shift, whatever the height of the letters. A hold that cannot be had holds nothing.
+ *
+ * @param line where the hold puts the letters, with the own curve for its track; null where it cannot
  */
-export function released(seat: Seat, holders: Holders): Seat {
-  const { tops, side, hold, baselineShiftMm } = seat;
-  const [first, second] = holders.held.map((track) => (track ? outwardTo(holders.own, holders.anchorMm, track) * (tops === 'outward' ? 1 : -1) : null));
+export function released(seat: Seat, line: Pick<HeldLine, 'distanceMm' | 'edge'> | null): Seat {
   const free = { ...seat, hold: null };
-  if (hold?.kind === 'touching' && first !== null && first !== undefined) {
-    const upper = first === 0 ? (side === 'inside') === (tops === 'outward') : first > 0;
-    return { ...free, side: upper === (tops === 'outward') ? 'inside' : 'outside', baselineShiftMm: baselineShiftMm + first + (upper ? -hold.gapMm : hold.gapMm) };
-  }
-  if (hold?.kind === 'band' && first !== null && first !== undefined && second !== null && second !== undefined) {
-    return { ...free, side: 'on', baselineShiftMm: baselineShiftMm + (first + second) / 2 };
-  }
-  return free;
+  if (!line) return free;
+  const baselineShiftMm = seat.baselineShiftMm + line.distanceMm;
+  if (line.edge === 'middle') return { ...free, side: 'on', baselineShiftMm };
+  return { ...free, side: (line.edge === 'upper') === (seat.tops === 'outward') ? 'inside' : 'outside', baselineShiftMm };
 }
 
 /**
- * Distance of the baseline from the curve in mm, positive towards the tops of the letters.
+ * Distance of the baseline from the curve in mm, positive towards the tops of the letters, by the seat's side.
  *
  * Outside, the near edge of the band of the letters lies on the curve and the band beyond it; on, its middle does;
- * inside, its far edge. A hold puts an edge of the band at its gap from another curve, the upper one where that curve
- * lies towards the tops, or the band's middle midway between two. The baseline shift comes on top of either.
+ * inside, its far edge. The baseline shift comes on top.
  */
-export function baselineDistance(seat: Seat, { lowerMm, upperMm }: Heights, holders: Holders): number {
-  const { tops, side, baselineShiftMm } = seat.hold ? released(seat, holders) : seat;
+export function baselineDistance({ tops, side, baselineShiftMm }: Seat, { lowerMm, upperMm }: Heights): number {
   if (side === 'on') return baselineShiftMm - (lowerMm + upperMm) / 2;
   return baselineShiftMm - ((side === 'outside') === (tops === 'outward') ? lowerMm : upperMm);
 }

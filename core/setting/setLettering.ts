@@ -8,9 +8,10 @@ import type { Face } from '../type/face';
 import { adjust } from './adjust';
 import { letteringTrack } from './corners';
 import { anchorAt, inkOf, placeAt, solveAlignment, spreadBetween, walkLine, type Ground } from './ground';
+import { heldLine, type HeldLine } from './hold';
 import { inkUnits, measureRun, measureStacked, shapeLines, type Evening, type MeasuredRun, type ShapedLine } from './measure';
 import { bookendsInReading, measureOverset, type Overset } from './overset';
-import { baselineDistance, heightsOf, readingDirection, type Heights } from './seat';
+import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
 import { isFlat } from './stance';
 import { stepOver } from './stepOver';
@@ -157,6 +158,22 @@ function fill(ground: Ground, { anchor, bookends }: Lettering, ringMm: number): 
   return solveAlignment(ground, 'centre', anchor.by);
 }
 
+/** What to say of a hold that cannot be had, or not along all of the words. */
+function holdNotes({ lettering, path, letterDistances }: SetLettering, line: HeldLine | null): Problem[] {
+  if (!lettering.seat.hold) return [];
+  const words = `“${lettering.wording.slice(0, 24)}”`;
+  if (!line) {
+    return [{ code: 'hold-not-met', field: 'seat.hold', message: `${words} cannot be held by the curves chosen: they lie across its own curve, or there is nothing between them. It stands by its own curve instead; choose other curves, or move them.` }];
+  }
+  const { only } = line;
+  if (!only) return [];
+  // The line is about as long as the curve that it was found along.
+  const inside = (s: number): boolean => { const turns = path.path.closed ? Math.round((s - (only.from + only.to) / 2) / path.lengthMm) * path.lengthMm : 0; return s - turns >= only.from && s - turns <= only.to; };
+  return letterDistances.every(inside) ? [] : [{
+    code: 'hold-not-met', field: 'seat.hold', message: `${words} is held along a part of its words only: beyond it the curves run too steeply to each other, or end. Shorten the words, or move the curves.`,
+  }];
+}
+
 function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: readonly number[]): Problem[] {
   const { letters, missing } = line.run;
   const which = (list: readonly number[]): string => list.map((i) => letters[i]!.text).join('');
@@ -200,8 +217,11 @@ function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: 
  *   gives a setting without letters.
  */
 export function setLettering(lettering: Lettering, curveTrack: Track, face: Face, held: readonly (Track | null)[] = [], evening: Evening | null = null): Result<SetLettering> {
-  const track = letteringTrack(curveTrack, lettering.corners);
+  const own = letteringTrack(curveTrack, lettering.corners);
   const { seat, size, anchor } = lettering;
+  const direction = readingDirection(own, seat.tops);
+  const line = heldLine(own, seat, held, fractionOf(own, anchor.at) * own.path.lengthMm, direction);
+  const track = line ? line.track : own;
   const lines = shapeLines(face, lettering);
   const ink = inkUnits(lines[0]!);
   const scaleY = mmPerUnit(size, face.metrics, ink ? ink.top - ink.bottom : undefined);
@@ -209,16 +229,17 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const stance: Stance = lines[0]!.run.joined && lettering.stance.kind === 'turned' ? { kind: 'bent', strength: 1, centre: null } : lettering.stance;
   const heights = stance.kind === 'stacked' ? acrossStack(lines, scaleY * lettering.width) : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
   const common: Common = {
-    lettering, track, face, direction: readingDirection(track, seat.tops), scaleX: scaleY * lettering.width, scaleY,
+    lettering, track, face, direction, scaleX: scaleY * lettering.width, scaleY,
     capMm: face.metrics.capHeight * scaleY, heights, stance, evening,
   };
-  const anchorMm = fractionOf(track, anchor.at) * track.path.lengthMm;
-  const baselineMm = baselineDistance(seat, heights, { own: track, anchorMm, held });
-  const [first, ...others] = lines.map((line, i) => setLine(common, line, baselineMm - i * lettering.lineDistanceMm));
+  const baselineMm = line ? heldBaseline(seat, line, heights) : baselineDistance(seat, heights);
+  const [first, ...others] = lines.map((one, i) => setLine(common, one, baselineMm - i * lettering.lineDistanceMm));
   const failed = [first!, ...others].find((one) => !one.ok);
   if (failed && !failed.ok) return failed;
   const further = others.flatMap((one) => (one.ok ? [one.value] : []));
-  return first!.ok ? ok({ ...first!.value, further, notes: [...first!.value.notes, ...further.flatMap((one) => one.notes)] }) : first!;
+  if (!first!.ok) return first!;
+  const { value } = first!;
+  return ok({ ...value, further, notes: [...value.notes, ...further.flatMap((one) => one.notes), ...holdNotes(value, line)] });
 }
 
 /** A setting with its further lines, first to last. */
