@@ -1,6 +1,7 @@
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { blocking, drawPiece } from '#core/drawing/drawPiece';
+import { settledPiece } from '#core/drawing/kept';
 import type { Pictures } from '#core/drawing/pictures';
 import { readPieceFile, type CarriedImage } from '#core/output/pieceFile';
 import { decodeTable, guessMapping, readTable } from '#core/output/series';
@@ -68,7 +69,8 @@ async function readFileAsPiece(file: string): Promise<Opened | null> {
     return null;
   }
   const { piece } = read.value, images = await imagesFor(file, piece, read.value.images);
-  return { piece, faces: await facesOf(piece, read.value.faces), images, pictures: await picturesOf(piece, images, renderPixels) };
+  const faces = await facesOf(piece, read.value.faces);
+  return { piece: settledPiece(piece, faces), faces, images, pictures: await picturesOf(piece, images, renderPixels) };
 }
 
 /** Writes beside the target first, so that a failure leaves no half file. */

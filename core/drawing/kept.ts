@@ -16,3 +16,12 @@ export function withKept(piece: Piece, steps: readonly Step[], faces: Faces, eve
   const next = applySteps(piece, steps);
   return next.ok ? ok(keepRooms(piece, keepRadii(piece, { piece: next.value, steps }, faces, evenings), faces, evenings)) : next;
 }
+
+/**
+ * A piece with everything in it that is kept found anew, by what evening out comes to now: curves that are sized so that a
+ * lettering fills its room, and rooms that are equal. What a piece file holds may be of an older state.
+ */
+export function settledPiece(piece: Piece, faces: Faces): Piece {
+  const nothing: Piece = { ...piece, items: [] };
+  return keepRooms(nothing, keepRadii(nothing, { piece, steps: [] }, faces), faces).piece;
+}

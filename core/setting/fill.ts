@@ -136,7 +136,7 @@ function settingsBy({ lettering, track, face, held, evening }: Filling, { by }: 
   return (value) => {
     if (value === last) return kept;
     const on = by !== 'radius' ? track : scaled && scaled(value).track;
-    const set = on && setLettering(withValue(lettering, by, value), on, face, held, evening);
+    const set = on && setLettering(withValue(lettering, by, value), on, face, held, evening, true);
     last = value;
     return (kept = set?.ok ? set.value : null);
   };
@@ -204,6 +204,13 @@ function solve(rule: FitRule, start: number, setAt: (value: number) => SetLetter
   return Math.abs(fa) < Math.abs(fb) ? found(a, fa) : found(b, fb);
 }
 
+/** A lettering anchored where its setting in the middle of its room came to stand, so that set plainly it stands there too. */
+function anchoredAs(lettering: Lettering, { track, path, anchorDistance, fitted }: SetLettering): Lettering {
+  if (!placedByBookends({ ...lettering, fit: { ...lettering.fit, kept: true } }, path.path.closed)) return lettering;
+  const u = anchorDistance / path.lengthMm;
+  return { ...lettering, anchor: { ...fitted.anchor, at: placeAtFraction(track, path.path.closed ? u - Math.floor(u) : u) } };
+}
+
 /** What all rules come to, in their order. */
 export interface FillResult {
   /** The lettering filled, standing between its bookends. */
@@ -248,9 +255,9 @@ export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: Cur
     } else lettering = withValue(lettering, rule.by, made.value);
     if (Math.abs(made.leftMm) < Math.max(slackMm, MEETS_MM)) break;
   }
-  if (steps.length > 0) return { lettering, shape: grown, steps, leftMm: steps.at(-1)!.leftMm, set };
-  const plain = setLettering(lettering, track, filling.face, filling.held, filling.evening);
-  return plain.ok ? { lettering, shape: null, steps, leftMm: roomLeft(plain.value), set: plain.value } : { lettering, shape: null, steps, leftMm: Number.NaN, set: null };
+  if (steps.length > 0) return { lettering: set ? anchoredAs(lettering, set) : lettering, shape: grown, steps, leftMm: steps.at(-1)!.leftMm, set };
+  const plain = setLettering(lettering, track, filling.face, filling.held, filling.evening, true);
+  return plain.ok ? { lettering: anchoredAs(lettering, plain.value), shape: null, steps, leftMm: roomLeft(plain.value), set: plain.value } : { lettering, shape: null, steps, leftMm: Number.NaN, set: null };
 }
 
 const NAMES: Readonly<Record<FitBy, string>> = { tracking: 'tracking', width: 'the width', size: 'the size', radius: 'the radius' };

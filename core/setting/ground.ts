@@ -1,5 +1,5 @@
 import type { MeasuredPath } from '../geometry/measuredPath';
-import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
+import { ROW, stretchedFromDistance, stretchedLength, walkTo } from '../geometry/walk';
 import type { Vec } from '../geometry/vec';
 import type { Alignment, Anchor, Stance } from '../piece/types';
 import { eachHullPoint, inkReach, type InkReach, type Pose } from './inkEnds';
@@ -38,6 +38,18 @@ export function walkLine({ path, anchorF, direction, heightMm }: Ground, x: numb
 export function anchorAt(ground: Ground, distance: number): void {
   ground.anchorDistance = distance;
   ground.anchorF = stretchedFromDistance(ground.path, distance, ground.direction * ground.heightMm);
+}
+
+/** Moves the anchor midway between two places of the curve, mm in the reading direction, as it is seen at the height at which advances are measured. */
+export function anchorBetween(ground: Ground, from: number, to: number): void {
+  const { path, direction, heightMm } = ground, k = direction * heightMm;
+  ground.anchorF = (stretchedFromDistance(path, direction * from, k) + stretchedFromDistance(path, direction * to, k)) / 2;
+  walkTo(path, ground.anchorF, k, row, 0);
+  ground.anchorDistance = row[ROW.distance]!;
+  // Told on the first turn of a ring, as other anchors are.
+  const turns = path.path.closed ? Math.floor(ground.anchorDistance / path.lengthMm + 1e-9) : 0;
+  ground.anchorDistance -= turns * path.lengthMm;
+  ground.anchorF -= turns * stretchedLength(path, k);
 }
 
 /** The axes of a letter at a place left by a walk, and where its baseline's middle stands on the sheet. */
@@ -111,20 +123,23 @@ function endsOf(ground: Ground, by: Anchor['by'], shift: number): InkReach {
 const STEEPER = 4;
 
 /**
- * The shift that brings the wanted part of the line to the anchor. Solved by secants from the stretch at the anchor as
- * the first slope; exact in one step wherever the curvature is constant.
+ * The shift that brings the wanted part of the line to the anchor. Lengths count at the height at which advances are
+ * measured, as those of rooms do: centred there, both ends of the ink are as far from the anchor where the letters are seen.
+ * Solved by secants; exact in one step wherever the curvature is constant.
  */
 export function solveAlignment(ground: Ground, align: Exclude<Alignment, 'filled'>, by: Anchor['by']): number {
-  const { measured, direction, heightMm } = ground;
+  const { measured, direction, heightMm, path } = ground;
   const { firstInk, lastInk, middles } = measured;
   if (firstInk < 0) return 0;
-  let slope = 1 + walkLine(ground, 0)[ROW.curvature]! * direction * heightMm;
-  const target = direction * ground.anchorDistance;
+  const k = direction * heightMm;
+  const place = (distance: number): number => direction * stretchedFromDistance(path, direction * distance, k);
+  const target = direction * ground.anchorF;
+  let slope = 1;
   let shift = align === 'start' ? -middles[firstInk]! : align === 'end' ? -middles[lastInk]! : -(middles[firstInk]! + middles[lastInk]!) / 2;
   let before: { readonly shift: number; readonly miss: number } | null = null;
   for (let i = 0; i < 12; i++) {
     const { back, ahead } = endsOf(ground, by, shift);
-    const now = align === 'start' ? back : align === 'end' ? ahead : (back + ahead) / 2;
+    const now = align === 'start' ? place(back) : align === 'end' ? place(ahead) : (place(back) + place(ahead)) / 2;
     const miss = target - now;
     const seen: number = before ? (shift - before.shift) / (before.miss - miss) : Number.NaN;
     // At a corner places jump: a slope seen across one is no slope.

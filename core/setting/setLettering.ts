@@ -7,7 +7,7 @@ import { fail, ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
 import { adjust } from './adjust';
 import { letteringTrack } from './corners';
-import { anchorAt, inkOf, placeAt, solveAlignment, spreadBetween, walkLine, type Ground } from './ground';
+import { anchorAt, anchorBetween, inkOf, placeAt, solveAlignment, spreadBetween, walkLine, type Ground } from './ground';
 import { heldLine, type HeldLine } from './hold';
 import { inkUnits, measureRun, measureStacked, shapeLines, type Evening, type MeasuredRun, type ShapedLine } from './measure';
 import { bookendsInReading, measureOverset, type Overset } from './overset';
@@ -102,6 +102,8 @@ interface Common {
   readonly heights: Heights;
   readonly stance: Stance;
   readonly evening: Evening | null;
+  /** Whether it stands in the middle of its room, whatever its anchor. */
+  readonly between: boolean;
 }
 
 function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<SetLettering> {
@@ -117,7 +119,9 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
   const ground: Ground = {
     path, direction, scaleX, scaleY, capMm, baselineMm, heightMm, stance, centre: stance.centre ?? track.centre, measured, anchorDistance: 0, anchorF: 0,
   };
-  anchorAt(ground, fractionOf(track, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm);
+  const room = common.between ? bookendsInReading({ lettering, path, direction }) : null;
+  if (room && !room.whole) anchorBetween(ground, room.start, room.end);
+  else anchorAt(ground, fractionOf(track, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm);
   const k = direction * heightMm;
   const ringMm = path.path.closed ? stretchedLength(path, k) : Infinity;
   let shiftMm: number;
@@ -141,7 +145,7 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
   return ok({
     lettering, fitted: lettering, track, path, measured: ground.measured, evening: common.evening, scaleX, scaleY, capMm, heights: common.heights, stance, baselineMm, measuredHeightMm: heightMm,
     direction, rows, letterDistances, anchorDistance: ground.anchorDistance, shiftMm, overset, folded, further: [],
-    notes: notesOf(face, line, tooTight, flat),
+    notes: [...notesOf(face, line, tooTight, flat), ...(anchor.align === 'filled' ? noRoom(lettering, overset) : [])],
   });
 }
 
@@ -156,6 +160,16 @@ function fill(ground: Ground, { anchor, bookends }: Lettering, ringMm: number): 
   const each = (ringMm - (middles[last]! + halfAdvances[last]! - middles[0]! + halfAdvances[0]!)) / middles.length;
   ground.measured = { ...measured, middles: middles.map((middle, i) => middle + each * i) };
   return solveAlignment(ground, 'centre', anchor.by);
+}
+
+/** What to say of letters that are to be spread between their bookends and find less room than they need, pushed together as far as they may be. */
+function noRoom({ wording }: Lettering, { beforeMm, afterMm }: Overset): Problem[] {
+  const past = beforeMm + afterMm;
+  if (past <= 0) return [];
+  return [{
+    code: 'fit-not-met', value: -past,
+    message: `“${wording.slice(0, 24)}” does not fill its room: ${past.toFixed(2)} mm are lacking, however close its letters stand. Make them smaller, shorten the words, or move the bookends apart.`,
+  }];
 }
 
 /** What to say of a hold that cannot be had, or not along all of the words. */
@@ -213,10 +227,11 @@ function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: 
  *
  * @param held tracks of the curves that hold its seat, in the order of the hold; null where one has none
  * @param evening what evening out adds to its gaps, see `evenOut`
+ * @param between whether it is to stand in the middle between its bookends, so that what fills its room meets both
  * @returns the setting, or `too-tight` when letters would fold over one another on this curve. An empty wording
  *   gives a setting without letters.
  */
-export function setLettering(lettering: Lettering, curveTrack: Track, face: Face, held: readonly (Track | null)[] = [], evening: Evening | null = null): Result<SetLettering> {
+export function setLettering(lettering: Lettering, curveTrack: Track, face: Face, held: readonly (Track | null)[] = [], evening: Evening | null = null, between = false): Result<SetLettering> {
   const own = letteringTrack(curveTrack, lettering.corners);
   const { seat, size, anchor } = lettering;
   const direction = readingDirection(own, seat.tops);
@@ -230,7 +245,7 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const heights = stance.kind === 'stacked' ? acrossStack(lines, scaleY * lettering.width) : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
   const common: Common = {
     lettering, track, face, direction, scaleX: scaleY * lettering.width, scaleY,
-    capMm: face.metrics.capHeight * scaleY, heights, stance, evening,
+    capMm: face.metrics.capHeight * scaleY, heights, stance, evening, between,
   };
   const baselineMm = line ? heldBaseline(seat, line, heights) : baselineDistance(seat, heights);
   const [first, ...others] = lines.map((one, i) => setLine(common, one, baselineMm - i * lettering.lineDistanceMm));

@@ -60,7 +60,7 @@ function filledWith(lettering: Lettering, track: Track, face: Face, held: readon
   const filled = found ? { lettering, set: found, shape: null, steps: [], leftMm: roomLeft(found) } : fillRoom(filling, rules, null);
   const waits = evening !== null && rules.length < lettering.fit.rules.length && filled.leftMm >= 0 && filled.leftMm < slackMm;
   // What cannot be set is set once more, for the reason why.
-  return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening), lettering, waits ? null : fillProblem(filling, rules, filled, null));
+  return told(filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening, true), lettering, waits ? null : fillProblem(filling, rules, filled, null));
 }
 
 /** A lettering set to the end, with what evening out came to. */

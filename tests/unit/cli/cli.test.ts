@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, 
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { circle, curve, HOME, lettering, piece, seat } from '../../support/pieces';
+import { circle, curve, HOME, lettering, piece, seat, spacing } from '../../support/pieces';
 import { fields, pictureOf } from '../../support/pictures';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-cli-'));
@@ -43,6 +43,21 @@ describe('npx under-arc', () => {
     expect([nowhere.status, nowhere.stderr.includes('could not be written')]).toEqual([1, true]);
     expect(readdirSync(folder).filter((name) => /wrong\.svg|tight\.svg|part/.test(name))).toEqual([]);
     expect(existsSync(inFolder('x.svg'))).toBe(false);
+  });
+
+  it('sizes a curve for the words that are kept filling it, and says when filled words have no room', () => {
+    const fit = { kept: true, baseRadiusMm: 30, rules: [{ by: 'radius' as const, least: 0.2, most: 5 }] };
+    const words = lettering('OTTERMERE LIGHT', { bookends: { startU: 0.7, endU: 0.3 }, spacing: spacing({ evenOut: 1 }), fit });
+    // The same words on a ring that has long been outgrown, and on one that is nearly right.
+    for (const [name, radius] of [['old', 30], ['near', 21.3]] as const) writeFileSync(inFolder(`${name}.json`), JSON.stringify(piece([curve(circle(radius)), words])));
+    for (const name of ['old', 'near']) expect(underArc('render', inFolder(`${name}.json`), inFolder(`${name}.svg`)).status).toBe(0);
+    const numbers = (name: string): number[] => [...readFileSync(inFolder(`${name}.svg`), 'utf8').matchAll(/-?\d+\.\d+/g)].map(Number);
+    const [old, near] = [numbers('old'), numbers('near')];
+    expect(old.length).toBeGreaterThan(100);
+    old.forEach((value, i) => expect(Math.abs(value - near[i]!)).toBeLessThan(0.002));
+    writeFileSync(inFolder('full.json'), JSON.stringify(piece([curve(circle(12)), lettering('OTTERMERE LIGHT RAILWAY', { bookends: { startU: 0.95, endU: 0.05 }, anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'filled', by: 'ink' } })])));
+    const full = underArc('render', inFolder('full.json'), inFolder('full.svg'));
+    expect([full.status, full.stderr.includes('does not fill its room')]).toEqual([0, true]);
   });
 
   it('takes pictures from the folder beside a piece or out of its file, and makes the same of both', () => {
