@@ -2,10 +2,11 @@ import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
 import { groundOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
 import { movedPlaces } from '#core/piece/reword';
-import { findCurve, holdersOf, isCurve, isLettering, parentsOf, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
+import { findCurve, findLettering, holdersOf, isCurve, isLettering, parentsOf, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
 import type { Result } from '#core/result';
 import type { Evening } from '#core/setting/measure';
 import { needsSettling } from '#core/setting/settle';
+import type { Compare } from '~/stores/view';
 import { heavyWork } from '~/workers/door';
 
 /** When it is tried again after the worker could not be reached, ms. */
@@ -38,17 +39,26 @@ function carried({ lettering, evening }: Known, now: Lettering): Evening | null 
  * Evening out for the bench: computed in a worker, one lettering at a time, while the last result stays on screen. What
  * has changed again meanwhile is asked for anew.
  *
+ * @param compared a lettering that is looked at in another way, without being changed
  * @param finish called where evening out has changed the size of a curve that a lettering is kept to fill, or the rooms of one where they are kept equal
  */
-export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>, faces: () => Faces, finish: (lettering: Lettering, shape: CurveShape | null) => void) {
+export function useEvenings(
+  piece: ShallowRef<Piece | null>,
+  tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>,
+  faces: () => Faces,
+  finish: (lettering: Lettering, shape: CurveShape | null) => void,
+  compared: () => { readonly id: string; readonly how: Compare } | null,
+) {
   const known = shallowRef<ReadonlyMap<string, Known>>(new Map());
   const carriedOver = new WeakMap<Known, WeakMap<Lettering, Evening | null>>();
   const busy = ref(false);
 
   const evenings = computed((): Evenings => {
-    const all = known.value;
+    const all = known.value, other = compared(), alike = allAlike.value;
     return {
       of: (lettering) => {
+        if (other?.id === lettering.id && other.how === 'plain') return null;
+        if (other?.id === lettering.id && other.how === 'alike' && alike?.lettering === lettering) return alike.evening;
         const one = all.get(lettering.id);
         if (!one) return null;
         let kept = carriedOver.get(one);
@@ -58,6 +68,20 @@ export function useEvenings(piece: ShallowRef<Piece | null>, tracks: ComputedRef
         return kept.get(lettering)!;
       },
     };
+  });
+
+  /** What a lettering comes to with all gaps alike, for looking at it so. */
+  const allAlike = shallowRef<{ readonly lettering: Lettering; readonly evening: Evening | null } | null>(null);
+  watch([compared, piece], async ([other]) => {
+    const lettering = other?.how === 'alike' && piece.value ? findLettering(piece.value, other.id) : undefined;
+    if (!lettering || allAlike.value?.lettering === lettering) return;
+    const alike = { ...lettering, spacing: { ...lettering.spacing, evenOut: 1, lean: 1 } };
+    try {
+      const { evening } = await heavyWork().evenOutLettering(onlyWith(piece.value!, alike), lettering.id);
+      allAlike.value = { lettering, evening: evening && new Map(evening) };
+    } catch (error) {
+      console.warn(`All alike could not be shown: ${(error as Error).message}`);
+    }
   });
 
   /** The next lettering whose evening is not that of how it is now. */

@@ -1,8 +1,10 @@
 import { createFace, type Face } from '#core/type/face';
 import type { Problem } from '#core/result';
+import { COMMON_SENSE, keepSense, senseOf } from '#core/setting/space/sense';
 import list from '../../fonts/faces.json';
 import { api } from '~/utils/api';
 import { readKept, writeKept } from '~/utils/kept';
+import { heavyWork } from '~/workers/door';
 
 export interface FaceListing {
   readonly id: string;
@@ -53,7 +55,22 @@ export const useFaces = defineStore('faces', () => {
     // The page's own copy is for menus and fields only; the sheet is drawn from outlines.
     const shown = await new FontFace(`ua-${id}`, bytes).load().catch(() => null);
     if (shown) document.fonts.add(shown);
+    keepSense(face.value, COMMON_SENSE);
     add(id, face.value);
+    void findSense(id, face.value);
+  }
+
+  /** Has the measure of white fitted to a face, which takes too long for the page; what was set with it is then looked at anew. */
+  async function findSense(id: string, face: Face): Promise<void> {
+    try {
+      const sense = await heavyWork().senseOfFace(id);
+      if (!sense) return;
+      keepSense(face, sense);
+      add(id, { ...face });
+    } catch (error) {
+      // Until it is found the common one stands in.
+      console.warn(`The spacing of ${face.name} could not be read: ${(error as Error).message}`);
+    }
   }
 
   /** Another face under the id of one that is not at hand, so that the words can still be seen and worked on. */
@@ -62,6 +79,7 @@ export const useFaces = defineStore('faces', () => {
     const face = loaded.value.get(STAND_IN);
     if (!face) return;
     const stand: Face = { ...face, id, standsInFor: nameOfId(id), vary: () => stand };
+    keepSense(stand, senseOf(face));
     add(id, stand);
   }
 

@@ -18,6 +18,7 @@ import { Keeper, type KeepingState, type LoggedChange, type PendingChange } from
 import { useEvenings } from '~/composables/useEvenings';
 import { useProof } from '~/composables/useProof';
 import { useFaces } from './faces';
+import { useView } from './view';
 
 const stashKey = (id: string): string => `under-arc:not-kept:${id}`;
 
@@ -35,6 +36,7 @@ function writeStash(id: string, pending: readonly PendingChange[]): void {
 /** The piece on the bench: document, selection, undo list, and whether all changes are kept. */
 export const usePiece = defineStore('piece', () => {
   const faces = useFaces();
+  const view = useView();
   const clientId = nanoid(10);
   const id = ref('');
   const piece = shallowRef<Piece | null>(null);
@@ -67,7 +69,9 @@ export const usePiece = defineStore('piece', () => {
   const selectedPicture = selectedIf(isPicture);
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
-  const { evenings, settled } = useEvenings(piece, tracks, () => faces.loaded, finish);
+  const { evenings, settled } = useEvenings(piece, tracks, () => faces.loaded, finish, () => (selectedLettering.value && view.compare !== 'now' ? { id: selectedLettering.value.id, how: view.compare } : null));
+  // What is looked at in another way is not worked on: an edit, and another lettering, end it.
+  watch([piece, selectedId], () => { view.compare = 'now'; }, { flush: 'sync' });
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
@@ -191,6 +195,7 @@ export const usePiece = defineStore('piece', () => {
    */
   function edit(label: string, given: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
     if (!keeper || given.length === 0) return null;
+    view.compare = 'now';
     const made = withKept(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded, evenings.value);
     if (!made.ok) return made.problem;
     const { piece: next, steps } = made.value;

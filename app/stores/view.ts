@@ -1,9 +1,13 @@
+import { useLocalStorage } from '@vueuse/core';
 import type { DraggedKind } from '#core/curves/draft';
 import type { Vec } from '#core/geometry/vec';
 import type { Lettering, Sheet } from '#core/piece/types';
 
 /** Tools: picking, setting lettering, the kinds drawn with one drag, and those drawn point by point. */
 export type Tool = 'pick' | 'letter' | DraggedKind | 'points' | 'pen' | 'sketch' | 'cut';
+
+/** Ways of looking at lettering beside how it is. */
+export type Compare = 'now' | 'plain' | 'alike';
 
 const MIN_SCALE = 0.2;
 const MAX_SCALE = 400;
@@ -31,13 +35,17 @@ export const useView = defineStore('view', () => {
   /** The gaps of the selected lettering that are picked, by where the letter before each begins in the wording. */
   const gaps = shallowRef<readonly number[]>([]);
   /** What the flat strip shows under the letters, and its scale. */
-  const stripShows = ref<'gaps' | 'curvature'>('gaps');
+  const stripShows = ref<'gaps' | 'curvature' | 'squint'>('gaps');
   const stripScale = ref<'clock' | 'mm'>('clock');
   /** How much closer the strip is looked at than it need be, and which line of the lettering it shows. */
   const stripZoom = ref(1);
   const stripLine = ref(0);
+  /** How the selected lettering is looked at: as it is, as the typeface has it on this curve, or with all gaps alike. Nothing of the piece changes. */
+  const compare = ref<Compare>('now');
   /** Whether the wording is being typed into. */
   const typing = ref(false);
+  /** Whether quotes are typed as they are, straight; else they become curly ones. */
+  const straightQuotes = useLocalStorage('under-arc:straight-quotes', false);
   /** The ink that is edited, '' for the first one; null while inks are not edited. */
   const inks = ref<string | null>(null);
   /** The view that lies over the bench; null for the bench itself. */
@@ -79,5 +87,5 @@ export const useView = defineStore('view', () => {
     panY.value += dy;
   }
 
-  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, gaps, stripShows, stripScale, stripZoom, stripLine, typing, inks, open, list, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, gaps, stripShows, stripScale, stripZoom, stripLine, compare, straightQuotes, typing, inks, open, list, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
 });

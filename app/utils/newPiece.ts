@@ -17,5 +17,5 @@ export const SHEET_PRESETS: readonly SheetPreset[] = [
 
 /** A piece with nothing on it. */
 export const emptyPiece = (name: string, widthMm: number, heightMm: number): Piece => ({
-  format: 'under-arc-piece', version: 7, name, sheet: { widthMm, heightMm, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items: [],
+  format: 'under-arc-piece', version: 8, name, sheet: { widthMm, heightMm, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items: [],
 });

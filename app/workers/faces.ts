@@ -5,19 +5,27 @@ import list from '../../fonts/faces.json';
 const faces = new Map<string, Face>();
 const bytes = new Map<string, Uint8Array>();
 
+async function fetchFace(id: string): Promise<void> {
+  const shipped = list.find((one) => one.id === id);
+  const response = await fetch(shipped ? `/faces/${id}.ttf` : `/api/faces/${encodeURIComponent(id)}`);
+  if (!response.ok) return;
+  const own = new Uint8Array(await response.arrayBuffer());
+  const face = createFace(id, shipped?.name ?? id, own);
+  if (!face.ok) return;
+  faces.set(id, face.value);
+  bytes.set(id, own);
+}
+
+/** A face by its id; null where it cannot be had. */
+export async function faceOf(id: string): Promise<Face | null> {
+  if (!faces.has(id)) await fetchFace(id);
+  return faces.get(id) ?? null;
+}
+
 /** The faces of the worker, with those that a piece asks for among them as far as they can be had. */
 export async function facesFor(piece: Piece): Promise<ReadonlyMap<string, Face>> {
   const wanted = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
-  await Promise.all([...wanted].filter((id) => !faces.has(id)).map(async (id) => {
-    const shipped = list.find((one) => one.id === id);
-    const response = await fetch(shipped ? `/faces/${id}.ttf` : `/api/faces/${encodeURIComponent(id)}`);
-    if (!response.ok) return;
-    const own = new Uint8Array(await response.arrayBuffer());
-    const face = createFace(id, shipped?.name ?? id, own);
-    if (!face.ok) return;
-    faces.set(id, face.value);
-    bytes.set(id, own);
-  }));
+  await Promise.all([...wanted].filter((id) => !faces.has(id)).map(fetchFace));
   return faces;
 }
 

@@ -14,7 +14,8 @@ import { writeSvg } from '#core/output/svg';
 import { findLettering, isLettering, type CurveShape, type Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import { fail, ok, type Result } from '#core/result';
-import { facesFor, fileOf } from './faces';
+import { senseOf, type Sense } from '#core/setting/space/sense';
+import { faceOf, facesFor, fileOf } from './faces';
 import type { FileFormat, FileOptions } from './options';
 import { absentImages, imagesOf, picturesFor } from './pictures';
 import { cmykProfile } from './profile';
@@ -36,6 +37,12 @@ export async function evenOutLettering(piece: Piece, letteringId: string): Promi
   const lettering = findLettering(piece, letteringId);
   const finished = lettering && finish(piece, lettering, faces);
   return finished ? { evening: finished.evening && [...finished.evening], shape: finished.shape } : { evening: null, shape: null };
+}
+
+/** How white is read in a face, fitted to it: see `senseOf`. Null for a face that cannot be had. */
+export async function senseOfFace(id: string): Promise<Sense | null> {
+  const face = await faceOf(id);
+  return face && senseOf(face);
 }
 
 interface Drawn { readonly drawing: Drawing; readonly lines: ReturnType<typeof copyMarks>; readonly layout: Layout | null }

@@ -9,6 +9,7 @@ type Work = Awaited<ReturnType<typeof work>>;
 
 const heavy = {
   evenOutLettering: async (...given: Parameters<Work['evenOutLettering']>) => (await work()).evenOutLettering(...given),
+  senseOfFace: async (...given: Parameters<Work['senseOfFace']>) => (await work()).senseOfFace(...given),
   makeFile: async (...given: Parameters<Work['makeFile']>) => (await work()).makeFile(...given),
   previewFile: async (...given: Parameters<Work['previewFile']>) => (await work()).previewFile(...given),
   proof: async (...given: Parameters<Work['proof']>) => (await work()).proof(...given),

@@ -5,6 +5,7 @@ import { straightContours } from './flatOutlines';
 import type { LetterRef } from './caret';
 import { placedShape } from './placedShape';
 import { linesOf, type SetLettering } from './setLettering';
+import { straightDistance, straightPairs } from './space/straight';
 
 /** Two letters that come closer to each other than they should. */
 export interface Collision {
@@ -16,8 +17,17 @@ export interface Collision {
   readonly at: Vec;
 }
 
+/** How near the face itself sets two neighbours on a straight line, mm, if nearer than a distance; else that distance. */
+export function ownDistance({ measured, fitted, scaleY }: SetLettering, before: number, after: number, withinMm: number): number {
+  const pair = straightPairs(measured, fitted.width, fitted.spacing.words).find((one) => one.before === before && one.after === after);
+  return pair ? straightDistance(measured, pair, fitted.width, withinMm / scaleY) * scaleY : withinMm;
+}
+
 /** Letters nearer than this, mm, touch. */
 const TOUCH_MM = 1e-6;
+
+/** Letters that the face itself sets as near as this on a straight line, mm, are set into each other by design. */
+const SET_INTO_MM = 1e-3;
 
 const joins = new WeakMap<ShapedRun, ReadonlySet<number>>();
 /** A face joins its letters where at least this share of the neighbours touch. */
@@ -52,7 +62,7 @@ export function joinedByFace({ measured: { run, scales } }: SetLettering): Reado
 /**
  * The letters that touch, or come closer to each other than a distance, from their outlines as they stand: neighbours,
  * letters of other lines or other turns of a spiral, and those of other letterings. Neighbours that the face itself
- * joins are left out.
+ * joins, or sets into each other, are left out.
  *
  * @param sets the letterings to look through
  * @param leastMm from one lettering to the next the larger of their two counts
@@ -74,7 +84,7 @@ export function collisions(sets: readonly SetLettering[], leastMm: (set: SetLett
       const near = closest(a.shape, b.shape, Math.max(least, TOUCH_MM));
       if (!near || (near.mm >= least && near.mm > TOUCH_MM)) continue;
       const [first, second] = a.line === b.line && a.index > b.index ? [b, a] : [a, b];
-      if (first.line === second.line && second.index === first.index + 1 && joinedByFace(first.line).has(first.index)) continue;
+      if (first.line === second.line && second.index === first.index + 1 && (joinedByFace(first.line).has(first.index) || ownDistance(first.line, first.index, second.index, SET_INTO_MM) < SET_INTO_MM)) continue;
       found.push({ first: { line: first.line, index: first.index }, second: { line: second.line, index: second.index }, mm: near.mm, at: near.at });
     }
   }

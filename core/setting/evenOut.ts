@@ -4,13 +4,13 @@ import type { Lettering } from '../piece/types';
 import type { Problem } from '../result';
 import type { Face } from '../type/face';
 import { closest, shapeOf, type Shape } from './closest';
-import { joinedByFace } from './collisions';
+import { joinedByFace, ownDistance } from './collisions';
 import { isSpace, type Evening } from './measure';
 import { exactShape, nearness } from './placedShape';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
 import { plainTargets, targetsFor, type Pair } from './space/targets';
 import { roundGap } from './space/roundGap';
-import { boundOf, letterHeight, trueGaps, whiteSlopes, type TrueGap } from './trueGaps';
+import { letterHeight, trueGaps, whiteSlopes, type TrueGap } from './trueGaps';
 
 /** A gap this near to what is wanted is there, mm. */
 const NEAR_MM = 2e-4;
@@ -189,7 +189,7 @@ const DASH = /^[\p{Pd}]$/u;
 function leastFor(line: SetLettering, { before, after }: TrueGap, leastGapMm: number): number {
   const { letters } = line.measured.run;
   const dash = DASH.test(letters[before]!.text) || DASH.test(letters[after]!.text);
-  return boundOf(line, before, after, dash ? Math.max(leastGapMm, BESIDE_DASH * roundGap(line)) : leastGapMm);
+  return ownDistance(line, before, after, dash ? Math.max(leastGapMm, BESIDE_DASH * roundGap(line)) : leastGapMm);
 }
 
 /** How far the second of two letters must move along the line until they are a distance apart, from `from` on; that where they are already. */

@@ -3,7 +3,7 @@ import { foldsOf } from '../geometry/folds';
 import type { MeasuredPath } from '../geometry/measuredPath';
 import { turningNear } from '../geometry/turningNear';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
-import { joinedByFace } from './collisions';
+import { joinedByFace, ownDistance } from './collisions';
 import { bending, bentPlace, eachContour } from './flatOutlines';
 import { feetNear } from './nearFeet';
 import { nearness } from './placedShape';
@@ -12,7 +12,7 @@ import { sharesOf } from './space/kindShares';
 import { usualKind } from './space/letterKind';
 import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides } from './space/sides';
 import { meanOf } from './space/spread';
-import { straightDistance, straightPairs } from './space/straight';
+import { straightPairs } from './space/straight';
 import { whiteBetween, type Facing } from './space/white';
 
 /** Where a curve is stretched by less at a height, a first guess goes by the curve itself. */
@@ -216,13 +216,7 @@ export function lackOf(set: SetLettering, { before, after, leastMm }: TrueGap): 
   if (leastMm > leastGapMm + letterHeight(set) / 4) return 0;
   const near = nearness(set, before, after, leastGapMm);
   if (near === null || near >= leastGapMm) return 0;
-  return Math.max(0, boundOf(set, before, after, leastGapMm) - near);
-}
-
-/** How near two neighbours may come, mm: the least gap, or less where the face itself sets them nearer on a straight line. */
-export function boundOf({ measured, fitted, scaleY }: SetLettering, before: number, after: number, leastGapMm: number): number {
-  const pair = straightPairs(measured, fitted.width, fitted.spacing.words).find((one) => one.before === before && one.after === after);
-  return pair ? straightDistance(measured, pair, fitted.width, leastGapMm / scaleY) * scaleY : leastGapMm;
+  return Math.max(0, ownDistance(set, before, after, leastGapMm) - near);
 }
 
 /**

@@ -281,8 +281,8 @@ describe('space on the bench', () => {
       return now.ok ? (now.value.piece.items[0] as any).shape.radiusMm : Number.NaN;
     };
     await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep it filled').click();
-    await on.bench.kept();
     await on.bench.evened();
+    await on.bench.kept();
     const kept = await on.bench.piece();
     await on.bench.field('Wording').fill('OTTERMERE LIGHT RAILWAY');
     await expect.poll(radius).toBeCloseTo(full(kept, 'OTTERMERE LIGHT RAILWAY'), 3);

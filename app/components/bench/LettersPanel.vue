@@ -4,6 +4,7 @@ import { hasSmallCapitals } from '#core/setting/letterCase';
 import { emPt } from '#core/setting/size';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
@@ -11,6 +12,8 @@ useBeside();
 const faces = useFaces();
 const words = useTemplateRef<{ focus: (at?: number) => void }>('words');
 const browsing = ref(false);
+const view = useView();
+const curly = computed({ get: () => !view.straightQuotes, set: (wanted: boolean) => { view.straightQuotes = !wanted; } });
 
 const face = computed(() => faces.loaded.get(props.lettering.faceId) ?? null);
 /** What the setting makes of the size; the same letters measured four ways. */
@@ -80,6 +83,7 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
         </el-radio-group>
       </div>
       <p v-if="lettering.letterCase === 'small-capitals' && face && !hasSmallCapitals(face)" class="quiet">{{ face.name }} has no small capitals: scaled capitals stand in.</p>
+      <label class="tick quotes" title="A straight quote that is typed becomes ‘ ’ or “ ”"><input v-model="curly" type="checkbox"> Curly quotes while typing</label>
       <AxisSliders v-if="face" :lettering="lettering" :face="face" />
       <FeatureSwitches v-if="face" :lettering="lettering" :face="face" />
     </div>
@@ -89,6 +93,7 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
 <style scoped>
 /* The words are painted without what is below them. */
 .layer { position: relative; z-index: 0; }
+label.quotes { margin-top: 8px; }
 .browse { margin: 8px 0 0 92px; }
 .note { margin-top: 6px; color: var(--rust); font-size: 12px; }
 p.quiet { margin-top: 6px; font-size: 12px; }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Lettering } from '#core/piece/types';
-import { evennessOf } from '#core/setting/trueGaps';
 import { worstLine } from '#core/setting/setLettering';
 import { useCollisions } from '~/composables/useCollisions';
 import { useGaps } from '~/composables/useGaps';
@@ -17,7 +16,6 @@ const set = (label: string, name: keyof Lettering['spacing'], by = 1) => (value:
 const tracking = set('Tracking', 'tracking');
 const words = set('Word spacing', 'words', 100);
 const measuredAt = set('Measured at', 'measuredAt');
-const evenOut = set('Even out', 'evenOut', 100);
 const leastGap = set('Least gap', 'leastGapMm');
 const kerning = set('Kerning', 'kerning');
 const ligatures = set('Ligatures', 'ligatures');
@@ -27,9 +25,6 @@ const joined = computed(() => store.shownSetting?.measured.run.joined === true);
 /** A fit that is kept has the say in tracking where it goes by that. */
 const tracksItself = computed(() => props.lettering.fit.kept && props.lettering.fit.rules.some((rule) => rule.by === 'tracking'));
 const fittedTracking = computed(() => store.shownSetting?.fitted.spacing.tracking ?? props.lettering.spacing.tracking);
-/** Judged when the hand rests, so that no drag waits for it. */
-const resting = useResting(() => store.shownSetting);
-const even = computed(() => (resting.value ? evennessOf(resting.value) : null));
 const filled = computed(() => props.lettering.anchor.align === 'filled');
 /** Stacked letters advance by their height: nothing is measured between them, nothing kerned or joined. */
 const stacked = computed(() => props.lettering.stance.kind === 'stacked');
@@ -51,8 +46,7 @@ const fits = computed(() => {
     <SliderField v-if="!stacked" label="Words" :model-value="lettering.spacing.words * 100" unit="%" :limits="{ min: 0, max: 1000 }" :min="20" :max="250" :step="1" :places="0" :commit="words" />
     <MeasuredAt v-if="!stacked" :lettering="lettering" :commit="measuredAt" />
     <template v-if="!stacked && !joined">
-      <SliderField label="Even out" :model-value="lettering.spacing.evenOut * 100" unit="%" :limits="{ min: 0, max: 100 }" :min="0" :max="100" :step="1" :places="0" :commit="evenOut" />
-      <p v-if="even !== null" class="evenness"><span>Evenness</span><span class="bar"><span :style="{ width: `${even}%` }" /></span><b data-evenness>{{ even.toFixed(0) }} %</b></p>
+      <AimPanel :lettering="lettering" />
       <div class="row">
         <span class="label">Least gap</span>
         <span class="pair">
@@ -79,10 +73,6 @@ const fits = computed(() => {
 
 <style scoped>
 .explain { font-size: 12px; margin-top: 6px; }
-.evenness { display: grid; grid-template-columns: 84px 1fr auto; gap: 8px; align-items: center; margin-top: 8px; color: var(--ink-soft); }
-.evenness b { color: var(--ink); font-weight: 600; min-width: 42px; text-align: right; }
-.bar { height: 4px; border-radius: 2px; background: var(--hairline); overflow: hidden; }
-.bar span { display: block; height: 100%; background: var(--moss); }
 .said { align-self: center; color: var(--ink-soft); font-size: 12px; }
 .acts { margin-top: 9px; }
 .switches { display: grid; gap: 6px; margin-top: 10px; }

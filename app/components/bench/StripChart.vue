@@ -6,13 +6,14 @@ import { GridComponent, TooltipComponent } from 'echarts/components';
 import { SVGRenderer } from 'echarts/renderers';
 import type { ECElementEvent } from 'echarts/core';
 import { isSettled, offTarget, type Gap } from '#core/setting/gaps';
+import { greyAlong } from '#core/setting/grey';
 import { useGaps } from '~/composables/useGaps';
 import { STRIP } from '~/composables/useStrip';
 import { useView } from '~/stores/view';
 
 use([BarChart, LineChart, GridComponent, TooltipComponent, SVGRenderer]);
 
-/** Under the letters: every gap against its target, or the curvature of the curve. It lies exactly under the letters. */
+/** Under the letters: every gap against its target, the curvature of the curve, or the grey of the blurred letters. It lies exactly under the letters. */
 const view = useView();
 const unrolled = inject(STRIP)!;
 const { gaps, pick } = useGaps();
@@ -28,7 +29,7 @@ const now = computed(() => {
 const resting = useResting(() => now.value);
 const lineGaps = computed(() => resting.value?.gaps ?? []);
 
-const COLOURS = { settled: '#7fb0aa', off: '#b4452a', picked: '#0f6b6b', line: '#b57b1e', wash: '#b57b1e26', zero: '#d2ccbd' } as const;
+const COLOURS = { settled: '#7fb0aa', off: '#b4452a', picked: '#0f6b6b', line: '#b57b1e', wash: '#b57b1e26', zero: '#d2ccbd', grey: '#20303a', greyWash: '#20303a2e' } as const;
 const FAMILY = 'Instrument Sans Variable, Instrument Sans, sans-serif';
 /** Places along the strip at which curvature is looked at, in pixels. */
 const STEP_PX = 6;
@@ -86,8 +87,20 @@ const curvatureChart = computed(() => {
   };
 });
 
-const chart = computed(() => (view.stripShows === 'gaps' ? gapChart.value : curvatureChart.value));
-const said = computed(() => (view.stripShows === 'gaps' ? `Gaps against their target, ${lineGaps.value.filter((gap) => !isSettled(gap)).length} of ${lineGaps.value.length} off` : 'Curvature along the curve'));
+/** The grey of the blurred letters: what stands out of its own mean is a clot, or a hole. */
+const squintChart = computed(() => {
+  const { set, strip } = resting.value!;
+  const { from, step, values } = greyAlong(set, strip);
+  const most = Math.max(...values, 0.1) * 1.12;
+  return {
+    animation: false, grid, xAxis: axis.value, yAxis: { type: 'value' as const, min: 0, max: most, show: false },
+    tooltip: { ...tooltip, trigger: 'axis' as const, axisPointer: { type: 'line' as const, lineStyle: { color: COLOURS.picked } }, formatter: (points: { value: [number, number] }[]) => `${(points[0]!.value[1] * 100).toFixed(0)} % ink` },
+    series: [{ type: 'line' as const, data: Array.from(values, (grey, i) => [from + (i + 0.5) * step, grey]), symbol: 'none', lineStyle: { color: COLOURS.grey, width: 1.5 }, areaStyle: { color: COLOURS.greyWash, origin: 0 } }],
+  };
+});
+
+const chart = computed(() => ({ gaps: gapChart, curvature: curvatureChart, squint: squintChart })[view.stripShows].value);
+const said = computed(() => ({ gaps: `Gaps against their target, ${lineGaps.value.filter((gap) => !isSettled(gap)).length} of ${lineGaps.value.length} off`, curvature: 'Curvature along the curve', squint: 'Grey along the line' })[view.stripShows]);
 
 function onClick(event: ECElementEvent): void {
   const gap = view.stripShows === 'gaps' && event.seriesIndex !== 2 ? lineGaps.value[event.dataIndex] : undefined;

@@ -4,6 +4,7 @@ import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { bookendAt, slideTo } from '#core/setting/grips';
 import { placedByBookends } from '#core/setting/fill';
 import { gapsOf } from '#core/setting/gaps';
+import { SQUINT } from '#core/setting/grey';
 import { millimetres } from '#core/setting/strip';
 import { startDrag } from '~/composables/useDrag';
 import { useCollisions } from '~/composables/useCollisions';
@@ -157,18 +158,19 @@ function dragBookend(event: PointerEvent, which: 'start' | 'end'): void {
       <line class="baseline" :x1="px(strip.from)" :x2="px(strip.to)" :y1="BASE" :y2="BASE" />
       <path class="anchor" :d="`M${px(0)} ${SCALE - 6}l5 5l-5 5l-5 -5Z`" />
       <rect v-for="box in pickedBoxes" :key="box.x" class="picked" :x="box.x" :width="box.width" :y="BASE - set.capMm * scale - 5" :height="set.capMm * scale + 10" rx="3" />
-      <g class="letters" @pointerdown="dragLetters">
+      <g class="letters" :filter="view.stripShows === 'squint' ? 'url(#squint)' : undefined" @pointerdown="dragLetters">
         <rect :x="px(strip.letters[0]?.x ?? 0) - 20" :width="Math.max(40, px(strip.letters.at(-1)?.x ?? 0) - px(strip.letters[0]?.x ?? 0) + 40)" y="16" :height="BASE - 8" fill="transparent" />
         <template v-for="{ gap, x, width: wide, middle, picked } in whites" :key="gap.at">
           <rect class="white" :class="{ picked, word: gap.word }" :x="x" :width="wide" :y="BASE - set.capMm * scale - 3" :height="set.capMm * scale + 6" rx="2" :data-gap="gap.at" />
           <path v-if="gap.kern !== 0" class="by-hand" :d="`M${middle - 4} ${BASE + 9}l4 -6l4 6Z`"><title>{{ gap.kern }} by hand</title></path>
         </template>
+        <filter id="squint" x="-5%" width="110%" y="-100%" height="300%"><feGaussianBlur :stdDeviation="`${SQUINT * set.capMm * scale} ${(SQUINT / 2) * set.capMm * scale}`" /></filter>
         <g :transform="`translate(${origin} ${BASE}) scale(${scale * UNIT_MM.coarse})`">
           <path :d="good" />
           <path v-if="bad" :d="bad" class="bad" />
         </g>
       </g>
-      <circle v-for="touch in touches" :key="touch.x" class="touch" :cx="touch.x" :cy="BASE - set.capMm * scale - 8" r="4"><title>{{ touch.mm > 0 ? `${touch.mm.toFixed(2)} mm apart` : 'these letters touch' }}</title></circle>
+      <circle v-for="touch in touches" :key="touch.x" class="touch" :cx="touch.x" :cy="BASE - set.capMm * scale - 8" r="3"><title>{{ touch.mm > 0 ? `${touch.mm.toFixed(2)} mm apart` : 'these letters touch' }}</title></circle>
       <g v-for="which in (['start', 'end'] as const)" :key="which" class="bookend" :data-strip-bookend="which" @pointerdown="dragBookend($event, which)">
         <rect :x="px(which === 'start' ? strip.bookendStart : strip.bookendEnd) - 14" width="28" y="0" :height="SCALE" fill="transparent" />
         <line :x1="px(which === 'start' ? strip.bookendStart : strip.bookendEnd)" :x2="px(which === 'start' ? strip.bookendStart : strip.bookendEnd)" y1="6" :y2="SCALE" />

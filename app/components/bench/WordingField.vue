@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
+import { curlyQuote } from '#core/piece/quotes';
 import { rewordSteps } from '#core/piece/reword';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -35,6 +36,17 @@ function type(event: Event): void {
   store.edit('Change wording', rewordSteps(store.piece!, lettering.value, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')), gesture);
   tellRange();
 }
+/** A straight quote that is typed becomes a curly one, unless straight ones are wanted. */
+function curl(event: InputEvent): void {
+  const input = field.value!;
+  if (event.inputType !== 'insertText' || event.isComposing || !event.data || view.straightQuotes) return;
+  const { selectionStart: from, selectionEnd: to, value } = input;
+  const typed = curlyQuote(value.slice(0, from), event.data);
+  if (!typed) return;
+  event.preventDefault();
+  input.setRangeText(typed.text, from - typed.replaces, to, 'end');
+  input.dispatchEvent(new InputEvent('input', { bubbles: true }));
+}
 function done(): void { view.typing = false; view.range = null; }
 function onEnter(event: KeyboardEvent): void {
   // Enter is done with the words; Shift and Enter begins another line.
@@ -56,7 +68,7 @@ defineExpose({ focus });
   <form v-if="lettering" autocomplete="off" @submit.prevent>
     <textarea
       ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
-      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @input="type"
+      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @beforeinput="curl($event as InputEvent)" @input="type"
       @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
     />
   </form>

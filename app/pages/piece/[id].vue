@@ -77,12 +77,18 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   }
   if (!typing && view.gaps.length > 0 && (event.target as Element).closest('input') === null && gapKey(event, gaps, `kern${nudgeRun()}`)) return;
   if (typing || control || event.altKey) return;
-  if (TOOLS[key]) view.tool = TOOLS[key];
+  if (key === COMPARE_KEY && store.selectedLettering) { if (!event.repeat) view.compare = event.shiftKey ? 'alike' : 'plain'; }
+  else if (TOOLS[key]) view.tool = TOOLS[key];
   else if (key === '0') view.fit(store.piece.sheet);
   else if (key === 'escape' && view.gaps.length > 0) gaps.letGo();
   else if (key === 'escape') { view.tool = 'pick'; store.select([]); }
   else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body) remove(store.selectedId);
 });
+
+/** Held, it shows the words as the typeface has them on the curve; with Shift, all gaps alike. */
+const COMPARE_KEY = 'b';
+useEventListener(window, 'keyup', (event: KeyboardEvent) => { if (event.key.toLowerCase() === COMPARE_KEY) view.compare = 'now'; });
+useEventListener(window, 'blur', () => { view.compare = 'now'; });
 
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
   if (store.unsent() > 0) { store.retry(); event.preventDefault(); }
@@ -122,7 +128,7 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
 </template>
 
 <style scoped>
-.bench { --left: 236px; --right: 292px; --strip: 182px; position: relative; height: 100vh; min-width: 1000px; overflow: hidden; }
+.bench { --left: 236px; --right: 292px; --strip: 208px; position: relative; height: 100vh; min-width: 1000px; overflow: hidden; }
 .bench.folded { --strip: 30px; }
 /*
  * Nothing of a part reaches into another: what changes in one is laid out and painted in it alone. A browser lays out the

@@ -36,20 +36,24 @@ export function plainTargets(pairs: readonly Pair[]): number[] {
  */
 export function targetsFor(pairs: readonly Pair[], bounds: readonly (number | null)[], { heightMm, growthMm }: { readonly heightMm: number; readonly growthMm: number }): number[] {
   const at = (level: number): number[] => pairs.map(({ aimMm }, i) => Math.max(aimMm + level, bounds[i] ?? -Infinity));
-  const isBound = (i: number, level: number): boolean => bounds[i] !== null && bounds[i]! > pairs[i]!.aimMm + level;
+  const grown = (mms: readonly number[]): number => mms.reduce((sum, mm, i) => sum + (mm - pairs[i]!.mm) / pairs[i]!.slope, 0);
+  const bound = new Set<number>();
   let level = levelOf(pairs);
-  for (let round = 0; round < pairs.length + 1; round++) {
-    const free = pairs.filter((_, i) => !isBound(i, level));
-    const next = free.length > 0 ? levelOf(free) : level;
-    if (next === level) break;
-    level = next;
+  // Which pairs stop depends on how close the others are, so those that do are found one after the other; none is let go again.
+  for (let size = -1; size !== bound.size;) {
+    size = bound.size;
+    pairs.forEach(({ aimMm }, i) => { if ((bounds[i] ?? -Infinity) > aimMm + level) bound.add(i); });
+    const free = pairs.filter((_, i) => !bound.has(i));
+    if (free.length > 0) level = levelOf(free);
   }
-  const grown = (one: number): number => at(one).reduce((sum, mm, i) => sum + (mm - pairs[i]!.mm) / pairs[i]!.slope, 0);
-  const uneven = (one: number): number => spreadOf(at(one).map((mm, i) => mm - pairs[i]!.aimMm));
+  // Opened with the others where there is room, else just as far as it must be.
+  const plain = at(level);
+  if (grown(plain) > growthMm) return pairs.map(({ aimMm }, i) => (bound.has(i) ? bounds[i]! : aimMm + level));
   const before = spreadOf(pairs.map(({ mm, aimMm }) => mm - aimMm));
   const most = Math.max(Math.min(LEFT_UNEVEN.ofHeight * heightMm, LEFT_UNEVEN.ofBefore * before), LEFT_UNEVEN.unseen * heightMm);
-  const settles = (one: number): boolean => uneven(one) <= most || grown(one) >= growthMm;
-  if (settles(level)) return at(level);
+  const uneven = (one: number): number => spreadOf(at(one).map((mm, i) => mm - pairs[i]!.aimMm));
+  const settles = (one: number): boolean => uneven(one) <= most || grown(at(one)) >= growthMm;
+  if (settles(level)) return plain;
   let low = level, high = Math.max(level, ...bounds.map((bound, i) => (bound === null ? -Infinity : bound - pairs[i]!.aimMm)));
   for (let i = 0; i < 40; i++) {
     const middle = (low + high) / 2;
