@@ -10,7 +10,7 @@ import { exactShape, nearness } from './placedShape';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
 import { plainTargets, targetsFor, type Pair } from './space/targets';
 import { roundGap } from './space/roundGap';
-import { letterHeight, trueGaps, whiteSlopes, type TrueGap } from './trueGaps';
+import { letterHeight, trueGaps, wayTo, whiteSlopes, type TrueGap } from './trueGaps';
 
 /** A gap this near to what is wanted is there, mm. */
 const NEAR_MM = 2e-4;
@@ -27,7 +27,15 @@ const MOST = 2000;
 const MOST_GROWTH = 0.06;
 
 /** What is wanted of one gap. */
-interface Wanted { readonly before: number; readonly after: number; readonly mm: number; readonly at: number; readonly leastMm: number; readonly slope: number }
+interface Wanted {
+  readonly before: number;
+  readonly after: number;
+  readonly mm: number;
+  readonly at: number;
+  readonly leastMm: number;
+  /** Whether the two may come so near that it must be looked at. */
+  readonly close: boolean;
+}
 
 /** What is done to a line by hand comes on top of evening out, so it has no part in it. */
 const byFaceAlone = (lettering: Lettering): Lettering => (lettering.adjustments.length === 0 ? lettering : { ...lettering, adjustments: [] });
@@ -89,16 +97,16 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
   for (let round = 0, before = Infinity; round < ROUNDS; round++) {
     let off = 0;
     linesOf(now).forEach((line, n) => {
-      const gaps = new Map(trueGaps(line).map((gap) => [gap.before, gap]));
-      for (const { before: letter, at, mm, slope } of wanted[n] ?? []) {
-        const gap = gaps.get(letter);
-        if (!gap) continue;
-        const miss = mm - gap.mm;
-        off = Math.max(off, Math.abs(miss));
-        if (Math.abs(miss) > NEAR_MM / 10) add(line, at, miss / slope);
+      const gaps = trueGaps(line), index = new Map(gaps.map((gap, i) => [gap.before, i]));
+      for (const { before: letter, at, mm } of wanted[n] ?? []) {
+        const i = index.get(letter);
+        if (i === undefined) continue;
+        const miss = Math.abs(mm - gaps[i]!.mm);
+        off = Math.max(off, miss);
+        if (miss > NEAR_MM / 10) add(line, at, wayTo(line, i, mm));
       }
     });
-    if (off < NEAR_MM || !again()) break;
+    if (off < NEAR_MM || !again() || isExact(now)) break;
     // What a step leaves is to what there was as with the step before: where that will be near enough it is not measured again.
     if (round > 0 && (off * off) / before < NEAR_MM / 2) break;
     before = off;
@@ -106,6 +114,10 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
   if (mayGrow) keepApart(now, wanted, add, () => (again() ? now : null));
   return evening;
 }
+
+/** Whether letters look the same from wherever they stand: on a line and on a circle, but for stances that go by the place, and corners. */
+const isExact = ({ path, fitted, stance }: SetLettering): boolean =>
+  path.curvatureMin === path.curvatureMax && fitted.corners.kind !== 'step' && (stance.kind === 'turned' || stance.kind === 'bent');
 
 /** Moves a shape as a letter moves along the line: a way in mm at the height at which advances are measured. */
 type Mover = (shape: Shape, mm: number) => Shape;
@@ -130,8 +142,16 @@ const mapped = ({ contours }: Shape, map: (x: number, y: number) => [number, num
   return out;
 });
 
+/** Pairs that keep this far apart, in heights of the letters, are not looked at again where letters turn a little with their places. */
+const CLOSE = 0.02;
+
+/** No part of a letter moves by more than this many times the way of the line. */
+const MOST_STRETCH = 4;
+
 /** How far two neighbours must move apart along the line so that they are a distance apart; less than 0 where they may come closer by so much. */
-function roomOf(line: SetLettering, { before, after }: TrueGap, closerMm: number, leastMm: number): number | null {
+function roomOf(line: SetLettering, { before, after, clearMm }: TrueGap, closerMm: number, leastMm: number): number | null {
+  // How much nearer outlines come by a way along the line: by it, or somewhat more where they lie farther out on a bend.
+  if (clearMm > leastMm + MOST_STRETCH * Math.max(closerMm, 0)) return null;
   if (nearness(line, before, after, leastMm + Math.max(closerMm, 0)) === null) return null;
   const move = moverAt(line, before, after);
   const a = exactShape(line, before), b = exactShape(line, after);
@@ -168,10 +188,11 @@ function wantedOf(line: SetLettering, strength: number, leastGapMm: number, mayG
     targets = targetsFor(pairs, bounds, given);
   }
   return free.map((gap, i) => ({
-    before: gap.before, after: gap.after, leastMm: leasts.get(gap)!, slope: pairs[i]!.slope,
+    before: gap.before, after: gap.after, leastMm: leasts.get(gap)!,
     // The white between words is changed before the next word, behind its last space.
     at: origins[gap.after - 1]!,
     mm: wanting(gap.mm, targets[i]!, bounds[i] ?? null, strength),
+    close: bounds[i] !== null || gap.clearMm - MOST_STRETCH * Math.max(0, (gap.mm - targets[i]!) / pairs[i]!.slope) < leasts.get(gap)! + CLOSE * given.heightMm,
   }));
 }
 
@@ -211,7 +232,8 @@ function keepApart(set: SetLettering, wanted: readonly (readonly Wanted[])[], ad
   for (let round = 0; round < APART_ROUNDS && now; round++) {
     let changed = false;
     linesOf(now).forEach((line, n) => {
-      for (const { before, after, at, leastMm } of wanted[n] ?? []) {
+      for (const { before, after, at, leastMm, close } of wanted[n] ?? []) {
+        if (!close) continue;
         const near = nearness(line, before, after, leastMm);
         if (near === null || near >= leastMm - 2 * SHORT_MM) continue;
         add(line, at, lacking(exactShape(line, before), exactShape(line, after), moverAt(line, before, after), leastMm, 0));

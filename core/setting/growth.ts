@@ -22,8 +22,8 @@ function growthOfLine(line: SetLettering): Growth {
   for (const [at, by] of evening ?? []) if (own.has(at)) em += by;
   const mm = (em * run.face.metrics.upem * scaleX) / 1000;
   const { leastGapMm } = lettering.spacing;
-  const pairs = trueGaps(line).filter(({ before, after, leastMm }) => {
-    if (leastMm > leastGapMm + line.capMm / 4) return false;
+  const pairs = trueGaps(line).filter(({ before, after, clearMm }) => {
+    if (clearMm > leastGapMm + STOPS_MM) return false;
     const near = nearness(line, before, after, leastGapMm + STOPS_MM);
     return near !== null && near <= ownDistance(line, before, after, leastGapMm) + STOPS_MM;
   });

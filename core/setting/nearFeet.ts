@@ -10,30 +10,64 @@ const TRUE_MM = 1e-4;
 /** The last step to a foot may be this long, mm: what it leaves is far below a thousandth. */
 const FOOT_MM = 0.005;
 
+/** How far the turning may be from that of the path, radians: at a height of 10 mm a length is out by ten millionths of a mm. */
+const TRUE_RAD = 1e-6;
+/** A bend that changes by less along a stretch, radians, is smooth. */
+const CHANGED_RAD = 0.002;
+
 const frames = new Float64Array((STRETCHES + 1) * ROW.length);
 const between = new Float64Array(ROW.length);
+const walkedTo = new Float64Array(ROW.length);
 
-/** Where points near a letter are seen from the curve: see `footOf`. The answer is overwritten by the next one. */
-export type Feet = (px: number, py: number, guess: number) => Foot;
+/** The surroundings of a place on a path. */
+export interface Surroundings {
+  /** Where a point near the letter is seen from the curve: see `footOf`. The answer is overwritten by the next one, and asking for other surroundings ends its use. */
+  readonly foot: (px: number, py: number, guess: number) => Foot;
+  /** The turning of the path at a distance from the place, mm in the reading direction, radians as `frameAt` has it. */
+  readonly turningAt: (along: number) => number;
+}
 
 const found = { along: 0, height: 0 };
 
 /**
- * Many feet near one place of a path. A few frames of the path are taken and joined by cubics through their places and
+ * Many feet and turnings near one place of a path. A few frames of the path are taken and joined by cubics through their places and
  * tangents (Hermite); where these lie farther from the path than a ten-thousandth of a mm, at a corner, and for points
- * beyond them, the path itself is asked each time. Asking for a function ends the use of the one before.
+ * beyond them, the path itself is asked each time.
  *
  * @param reach how far along, mm, points are expected to either side
  */
-export function feetNear(path: MeasuredPath, s: number, direction: 1 | -1, reach: number): Feet {
-  const exact: Feet = (px, py, guess) => footOf(path, s, direction, px, py, guess, FOOT_MM);
+export function surroundings(path: MeasuredPath, s: number, direction: 1 | -1, reach: number): Surroundings {
+  const exact: Surroundings['foot'] = (px, py, guess) => footOf(path, s, direction, px, py, guess, FOOT_MM);
   const step = (2 * reach) / STRETCHES;
   for (let n = 0; n <= STRETCHES; n++) walkTo(path, s + direction * (n * step - reach), 0, frames, n * ROW.length);
+  const turning = new Float64Array(STRETCHES + 1), slope = new Float64Array(STRETCHES + 1);
+  for (let n = 0; n <= STRETCHES; n++) {
+    turning[n] = frames[n * ROW.length + ROW.turning]!;
+    slope[n] = frames[n * ROW.length + ROW.curvature]! * step * direction;
+  }
+  const walked = (along: number): number => { walkTo(path, s + direction * along, 0, walkedTo, 0); return walkedTo[ROW.turning]!; };
+  const cubic = (n: number, u: number): number => {
+    const m = 1 - u;
+    return m * m * ((1 + 2 * u) * turning[n]! + u * slope[n]!) + u * u * ((3 - 2 * u) * turning[n + 1]! - m * slope[n + 1]!);
+  };
+  let placesTrue = true, turningsTrue = true;
   for (let n = 0; n < STRETCHES; n++) {
     walkTo(path, s + direction * ((n + 0.5) * step - reach), 0, between, 0);
     place(n, 0.5, step * direction);
-    if (hypot(at.x - between[ROW.x]!, at.y - between[ROW.y]!) > TRUE_MM) return exact;
+    if (hypot(at.x - between[ROW.x]!, at.y - between[ROW.y]!) > TRUE_MM) placesTrue = false;
+    if (!(Math.abs(cubic(n, 0.5) - between[ROW.turning]!) <= TRUE_RAD)) turningsTrue = false;
+    // Where the bend changes much, a joint at a quarter of the stretch is not seen from its middle.
+    if (turningsTrue && Math.abs(slope[n]! - slope[n + 1]!) > CHANGED_RAD) turningsTrue = [0.25, 0.75].every((u) => Math.abs(cubic(n, u) - walked((n + u) * step - reach)) <= TRUE_RAD);
   }
+  const turningAt = !turningsTrue ? walked : (along: number): number => {
+    const from = (along + reach) / step, n = Math.floor(from);
+    return n >= 0 && n < STRETCHES ? cubic(n, from - n) : walked(along);
+  };
+  return { foot: placesTrue ? footBy(step, reach, direction, exact) : exact, turningAt };
+}
+
+/** Feet by the frames that were taken last. */
+function footBy(step: number, reach: number, direction: 1 | -1, exact: Surroundings['foot']): Surroundings['foot'] {
   return (px, py, guess) => {
     let along = guess;
     for (let i = 0; i < 4; i++) {

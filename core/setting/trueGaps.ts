@@ -1,19 +1,18 @@
 import { hypot } from '../hypot';
 import { foldsOf } from '../geometry/folds';
-import type { MeasuredPath } from '../geometry/measuredPath';
-import { turningNear } from '../geometry/turningNear';
-import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
+import { frameAt, ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
 import { joinedByFace, ownDistance } from './collisions';
 import { bending, bentPlace, eachContour } from './flatOutlines';
-import { feetNear } from './nearFeet';
+import { surroundings, type Surroundings } from './nearFeet';
 import { nearness } from './placedShape';
+import type { Face } from '../type/face';
 import { linesOf, LETTER, type SetLettering } from './setLettering';
 import { sharesOf } from './space/kindShares';
 import { usualKind } from './space/letterKind';
 import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides } from './space/sides';
 import { meanOf } from './space/spread';
 import { straightPairs } from './space/straight';
-import { whiteBetween, type Facing } from './space/white';
+import { clearance, face, whiteBetween, type Band, type Faced, type Facing, type Shares } from './space/white';
 
 /** Where a curve is stretched by less at a height, a first guess goes by the curve itself. */
 const LEAST_STRETCH = 0.2;
@@ -31,6 +30,8 @@ export interface TrueGap {
   readonly aimMm: number;
   /** The least distance between them at one height, mm. */
   readonly leastMm: number;
+  /** A distance than which their outlines are no nearer, mm. */
+  readonly clearMm: number;
   /** Whether it parts two words. */
   readonly word: boolean;
   /** The middle of the gap on the curve in the reading direction, mm, unwrapped. */
@@ -45,7 +46,49 @@ export const letterHeight = ({ measured, scaleY }: SetLettering): number => usua
 
 const home = new Float64Array(ROW.length);
 
-interface Profile { readonly sides: Sides; readonly stretch: Float64Array | null; readonly front: number; readonly edge: number }
+interface Profile {
+  readonly sides: Sides;
+  readonly stretch: Float64Array | null;
+  /** What its own places count from, along the curve in the reading direction, mm; and its first and last place from there. */
+  readonly from: number;
+  readonly front: number;
+  readonly edge: number;
+  /** The turning of the curve near the letter; null on a line and a circle. */
+  readonly turningAt: Surroundings['turningAt'] | null;
+}
+
+/** Letters of a face as they stand on a curve of one curvature at one size: the same wherever they stand. */
+interface SameEverywhere { readonly key: string; readonly profiles: Map<string, Profile | null> }
+/** Letterings of one face on several rings are looked at in turn. */
+const MOST_RINGS = 8;
+const everywhere = new WeakMap<Face, SameEverywhere[]>();
+
+/** The profiles that are known for letterings like this one; null where letters look otherwise at every place. */
+function knownProfiles(set: SetLettering, levels: Levels): Map<string, Profile | null> | null {
+  const { path, direction, baselineMm, scaleX, scaleY, stance, measured } = set;
+  if (path.curvatureMin !== path.curvatureMax || (stance.kind !== 'turned' && stance.kind !== 'bent')) return null;
+  const key = [path.curvatureMin * direction, baselineMm, scaleX, scaleY, levels.step, levels.low, levels.count, stance.kind, stance.strength, stance.kind === 'bent' ? set.measuredHeightMm : 0].join();
+  let rings = everywhere.get(measured.run.face);
+  if (!rings) everywhere.set(measured.run.face, (rings = []));
+  let one = rings.find((ring) => ring.key === key);
+  if (!one) {
+    if (rings.length >= MOST_RINGS) rings.shift();
+    rings.push((one = { key, profiles: new Map() }));
+  }
+  return one.profiles;
+}
+
+/** The profile of a letter, found once for all that are alike where letters look the same everywhere. */
+function profileAt(set: SetLettering, index: number, levels: Levels, reach: number, known: Map<string, Profile | null> | null): Profile | null {
+  const { measured: { run, scales, origins }, lettering, letterDistances, direction } = set;
+  const byHand = lettering.adjustments.some((one) => one.at === origins[index] && (one.alongMm !== 0 || one.offMm !== 0 || one.turnDeg !== 0));
+  if (!known || byHand) return profileOf(set, index, levels, reach);
+  const { glyphs, advance } = run.letters[index]!;
+  const key = `${advance} ${scales ? scales[index]! : 1} ${glyphs.length === 1 ? `${glyphs[0]!.id} ${glyphs[0]!.x} ${glyphs[0]!.y}` : glyphs.map(({ id, x, y }) => `${id} ${x} ${y}`).join()}`;
+  let profile = known.get(key);
+  if (profile === undefined) known.set(key, (profile = profileOf(set, index, levels, reach)));
+  return profile && { ...profile, from: direction * letterDistances[index]! };
+}
 
 /** The sides of a letter as it stands, seen from the curve: places are along the curve in the reading direction. */
 function profileOf(set: SetLettering, index: number, levels: Levels, reach: number): Profile | null {
@@ -63,16 +106,16 @@ function profileOf(set: SetLettering, index: number, levels: Levels, reach: numb
   const sign = bend < 0 ? -1 : 1, base = bend === 0 ? 0 : 1 / bend;
   const bent = bending(set);
   const ink = noExtremes(levels);
-  const feet = even ? null : feetNear(path, s, direction, measured.halfAdvances[index]! + reach);
+  const near = even ? null : surroundings(path, s, direction, measured.halfAdvances[index]! + reach);
   eachContour(set, index, 'coarse', (points, sx, sy, dx, dy) => {
     let px = 0, py = 0;
     for (let i = 0; i < points.length; i += 2) {
       const lx = (points[i]! + dx) * sx, ly = (points[i + 1]! + dy) * sy;
       const u = ox + ax * lx + ux * ly, v = oy + ay * lx + uy * ly;
       let along = u, height = v;
-      if (feet) {
+      if (near) {
         const stretch = 1 + bend * v;
-        const foot = feet(home[ROW.x]! + tx * u + ty * v, home[ROW.y]! + ty * u - tx * v, stretch > LEAST_STRETCH ? u / stretch : u);
+        const foot = near.foot(home[ROW.x]! + tx * u + ty * v, home[ROW.y]! + ty * u - tx * v, stretch > LEAST_STRETCH ? u / stretch : u);
         along = foot.along;
         height = foot.height;
       } else if (bend !== 0) {
@@ -80,9 +123,9 @@ function profileOf(set: SetLettering, index: number, levels: Levels, reach: numb
         along = Math.atan2(u, sign * (v + base)) / Math.abs(bend);
         height = sign * hypot(u, v + base) - base;
       }
-      let x = direction * s + along, y = height - baselineMm;
+      let x = along, y = height - baselineMm;
       if (bent > 0) {
-        x += (direction * bentPlace(set, index, lx)[ROW.distance]! - x) * bent;
+        x += (direction * (bentPlace(set, index, lx)[ROW.distance]! - s) - x) * bent;
         y += (ly - y) * bent;
       }
       if (i > 0) addStretch(ink, levels, px, py, x, y);
@@ -91,22 +134,20 @@ function profileOf(set: SetLettering, index: number, levels: Levels, reach: numb
   });
   const stretch = bend === 0 ? null : Float64Array.from({ length: levels.count }, (_, n) => Math.max(1 + bend * (baselineMm + (n + levels.low + 0.5) * levels.step), LEAST_COUNTED));
   const sides = fillSides(ink, levels, stretch);
-  return sides && { sides, stretch, front: ink.front, edge: ink.edge };
+  return sides && { sides, stretch, from: direction * s, front: ink.front, edge: ink.edge, turningAt: near ? near.turningAt : null };
 }
 
-/**
- * Distance from one place on the curve to another along the parallel at a height, mm, in the reading direction.
- *
- * @param turning that of the path near both, where it is no circle or line
- */
-function alongAt(path: MeasuredPath, direction: 1 | -1, heightMm: number, from: number, to: number, turning: ((s: number) => number) | null): number {
-  if (!turning) return (to - from) * (1 + path.curvatureMin * direction * heightMm);
-  const k = direction * heightMm;
-  if (foldsOf(path, k)) return direction * (stretchedFromDistance(path, direction * to, k) - stretchedFromDistance(path, direction * from, k));
-  return to - from + heightMm * (turning(direction * to) - turning(direction * from));
-}
+/** Two neighbours as they were measured, so that they can be looked at as if they stood farther apart. */
+interface Pairing { readonly faced: Faced; readonly band: Band; readonly shares: Shares }
+interface Measured { readonly gaps: readonly TrueGap[]; readonly pairings: readonly Pairing[] }
 
-const kept = new WeakMap<SetLettering, readonly TrueGap[]>();
+const known = new WeakMap<SetLettering, Measured>();
+
+function measured(set: SetLettering): Measured {
+  let found = known.get(set);
+  if (!found) known.set(set, (found = set.stance.kind === 'stacked' ? { gaps: [], pairings: [] } : measureGaps(set)));
+  return found;
+}
 
 /**
  * The gaps between the letters of one line as they are seen, from the placed and turned outlines.
@@ -117,73 +158,115 @@ const kept = new WeakMap<SetLettering, readonly TrueGap[]>();
  *
  * The same setting gives the same list.
  */
-export function trueGaps(set: SetLettering): readonly TrueGap[] {
-  let gaps = kept.get(set);
-  if (!gaps) kept.set(set, (gaps = set.stance.kind === 'stacked' ? [] : measureGaps(set, 0)));
-  return gaps;
-}
+export const trueGaps = (set: SetLettering): readonly TrueGap[] => measured(set).gaps;
 
-/** How two neighbours face each other on the curve. */
-function facingOn({ path, direction, baselineMm }: SetLettering, levels: Levels, left: Profile, right: Profile, reach: number, shift: number): Facing {
-  const turning = path.curvatureMin === path.curvatureMax ? null : turningNear(path, direction * (left.edge - reach), direction * (right.front + reach));
+/**
+ * How two neighbours face each other on the curve. Lengths between them are taken along the parallel at each height: where it
+ * keeps its direction, the way along the curve and the height times its turning.
+ *
+ * @param folds whether a parallel runs backwards somewhere at the heights of the letters
+ */
+function facingOn({ path, direction, baselineMm }: SetLettering, levels: Levels, left: Profile, right: Profile, folds: boolean): Facing {
+  // Places count from the left letter's own, and the right one's from there by the shift.
+  const shift = right.from - left.from, common = { levels, shift, stretchLeft: left.stretch, stretchRight: right.stretch };
+  const { from: zero, turningAt: turnLeft } = left, { turningAt: turnRight } = right;
+  if (!turnLeft || !turnRight) {
+    const bend = path.curvatureMin * direction;
+    return { ...common, along: (height, from, to) => (to - from) * (1 + bend * (baselineMm + height)) };
+  }
+  const plain = (height: number, from: number, to: number): number => to - from + (baselineMm + height) * (turnRight(to - shift) - turnLeft(from));
+  if (!folds) return { ...common, along: plain };
   return {
-    levels, shift, stretchLeft: left.stretch, stretchRight: right.stretch,
-    along: (height, from, to) => alongAt(path, direction, baselineMm + height, from, to, turning),
+    ...common, along: (height, from, to) => {
+      const k = direction * (baselineMm + height);
+      if (!foldsOf(path, k)) return plain(height, from, to);
+      return direction * (stretchedFromDistance(path, direction * (zero + to), k) - stretchedFromDistance(path, direction * (zero + from), k));
+    },
   };
 }
 
-/** A way along the curve by which slopes are measured, in heights of the letters. */
+/** A way along the curve by which slopes are measured, in heights of the letters; and how often a way is looked for. */
 const SLOPE_BY = 1e-3;
+const SEEK_ROUNDS = 8;
+/** A way that is known to this, mm, is found. */
+const FOUND_MM = 1e-7;
+
+const whiteAt = ({ faced, band, shares }: Pairing, further: number): number => whiteBetween(faced, band, shares, further);
+
+/** How long a mm along the curve is at the height at which advances are measured, between two letters. */
+function stretchBetween({ path, direction, measuredHeightMm, letterDistances }: SetLettering, { before, after }: TrueGap): number {
+  const bend = path.curvatureMin === path.curvatureMax ? path.curvatureMin : frameAt(path, (letterDistances[before]! + letterDistances[after]!) / 2).curvature;
+  return Math.max(1 + bend * direction * measuredHeightMm, LEAST_COUNTED);
+}
 
 /**
  * By how much the white of each gap grows with a mm between its letters, at the height at which advances are measured: in the
  * order of `trueGaps`. More than 1 where what faces each other lies farther out on a bend.
  */
 export function whiteSlopes(set: SetLettering): number[] {
-  const { path, direction, measuredHeightMm, letterDistances } = set;
+  const { gaps, pairings } = measured(set);
   const by = SLOPE_BY * letterHeight(set);
-  const moved = measureGaps(set, by);
-  return trueGaps(set).map(({ before, after, mm }, i) => {
-    walkTo(path, (letterDistances[before]! + letterDistances[after]!) / 2, 0, home, 0);
-    const stretch = Math.max(1 + home[ROW.curvature]! * direction * measuredHeightMm, LEAST_COUNTED);
-    return Math.max((moved[i]!.mm - mm) / by, LEAST_COUNTED) / stretch;
-  });
+  return gaps.map((gap, i) => Math.max((whiteAt(pairings[i]!, by) - gap.mm) / by, LEAST_COUNTED) / stretchBetween(set, gap));
 }
 
-/** @param shift by how much further along the curve the second letter of each pair is taken to stand, mm */
-function measureGaps(set: SetLettering, shift: number): TrueGap[] {
-  const { measured, scaleX, scaleY, fitted } = set;
-  const { run, scales } = measured;
-  const pairs = straightPairs(measured, fitted.width, fitted.spacing.words);
-  if (pairs.length === 0) return [];
+/**
+ * How far the letters of a gap must move apart, mm at the height at which advances are measured, for its white to be so much:
+ * as they are seen from where they stand, which is exact on a line and on a circle. Newton's steps.
+ *
+ * @param index of the gap in `trueGaps`
+ */
+export function wayTo(set: SetLettering, index: number, white: number): number {
+  const { gaps, pairings } = measured(set);
+  const pairing = pairings[index]!, gap = gaps[index]!;
+  const by = SLOPE_BY * letterHeight(set);
+  let at = 0, mm = gap.mm;
+  for (let i = 0; i < SEEK_ROUNDS && Math.abs(white - mm) > FOUND_MM; i++) {
+    const slope = Math.max((whiteAt(pairing, at + by) - mm) / by, LEAST_COUNTED);
+    at += (white - mm) / slope;
+    mm = whiteAt(pairing, at);
+  }
+  return at * stretchBetween(set, gap);
+}
+
+function measureGaps(set: SetLettering): Measured {
+  const { measured: line, scaleX, scaleY, fitted, path, direction, baselineMm } = set;
+  const { run, scales } = line;
+  const pairs = straightPairs(line, fitted.width, fitted.spacing.words);
+  const gaps: TrueGap[] = [], pairings: Pairing[] = [];
+  if (pairs.length === 0) return { gaps, pairings };
   const { lean, tracking } = fitted.spacing;
   const heightMm = usualKind(run, scales).height * scaleY;
-  const levels = levelsFor(heightMm, measured.inkBottomMm, measured.inkTopMm);
+  const levels = levelsFor(heightMm, line.inkBottomMm, line.inkTopMm);
   const tracked = run.joined || fitted.anchor.align === 'filled' ? 0 : (tracking * run.face.metrics.upem * scaleX) / 1000;
-  const found: TrueGap[] = [];
-  let left = profileOf(set, pairs[0]!.before, levels, heightMm / 2);
-  for (const { before, after, band, word, white, alike } of pairs) {
-    const right = profileOf(set, after, levels, heightMm / 2);
+  const same = knownProfiles(set, levels);
+  // A parallel folds the sooner the farther it lies off: at the highest level and at the lowest, or nowhere.
+  const foldsAt = (level: number): boolean => foldsOf(path, direction * (baselineMm + level * levels.step)) !== null;
+  const folds = path.curvatureMin !== path.curvatureMax && (foldsAt(levels.low) || foldsAt(levels.low + levels.count));
+  let left = profileAt(set, pairs[0]!.before, levels, heightMm / 2, same);
+  for (const { before, after, band: { kind, top, height }, word, white, alike } of pairs) {
+    const right = profileAt(set, after, levels, heightMm / 2, same);
     if (left && right) {
-      const facing = facingOn(set, levels, left, right, heightMm, shift);
-      const mm = whiteBetween(left.sides, right.sides, facing, { top: band.top * scaleY, height: band.height * scaleY }, sharesOf(run.face, band.kind));
-      found.push({
-        before, after, mm, word, leastMm: leastAlong(left, right, facing, mm), middle: (left.edge + right.front) / 2,
+      const faced = face(left.sides, right.sides, facingOn(set, levels, left, right, folds));
+      const pairing: Pairing = { faced, band: { top: top * scaleY, height: height * scaleY }, shares: sharesOf(run.face, kind) };
+      const mm = whiteAt(pairing, 0);
+      pairings.push(pairing);
+      gaps.push({
+        before, after, mm, word, leastMm: leastAlong(faced, mm), clearMm: clearance(faced), middle: (left.from + left.edge + right.from + right.front) / 2,
         aimMm: (white + lean * (alike - white)) * scaleY + tracked * (after - before),
       });
     }
     left = right;
   }
-  return found;
+  return { gaps, pairings };
 }
 
 /** The least distance at one height at which both letters have ink; `otherwise` where there is none. */
-function leastAlong(left: Profile, right: Profile, { levels, along }: Facing, otherwise: number): number {
-  const { last } = left.sides.ink, { first } = right.sides.ink;
+function leastAlong({ left, right, levels, along, shift }: Faced, otherwise: number): number {
+  const { last } = left.ink, { first } = right.ink;
   let least = Infinity;
   for (let n = 0; n < levels.count; n++) {
     if (last[n] === -Infinity || first[n] === Infinity) continue;
-    const mm = along((n + levels.low + 0.5) * levels.step, last[n]!, first[n]!);
+    const mm = along((n + levels.low + 0.5) * levels.step, last[n]!, first[n]! + shift);
     if (mm < least) least = mm;
   }
   return Number.isFinite(least) ? least : otherwise;
@@ -211,9 +294,9 @@ const HALF_EVEN = 0.06;
 const NEAR = { least: 0.04, most: 0.12 } as const;
 
 /** What a pair lacks of the distance that it may not fall short of, mm: the least gap, or where the face itself sets it nearer, its own. */
-export function lackOf(set: SetLettering, { before, after, leastMm }: TrueGap): number {
+export function lackOf(set: SetLettering, { before, after, clearMm }: TrueGap): number {
   const { leastGapMm } = set.lettering.spacing;
-  if (leastMm > leastGapMm + letterHeight(set) / 4) return 0;
+  if (clearMm >= leastGapMm) return 0;
   const near = nearness(set, before, after, leastGapMm);
   if (near === null || near >= leastGapMm) return 0;
   return Math.max(0, ownDistance(set, before, after, leastGapMm) - near);

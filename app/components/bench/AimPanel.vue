@@ -28,10 +28,14 @@ const mayGrow = set('Length of the line', 'mayGrow');
 
 /** Drawn and judged when the hand rests, so that no key and no drag waits for it. */
 const restingLettering = useResting(() => props.lettering);
-const pictures = computed(() => {
-  const face = faces.loaded.get(restingLettering.value.faceId);
-  return AIMS.map((aim) => { const made = face && aimPicture(restingLettering.value, face, aim.lean); return { ...aim, parts: made ? setPicture(made) : [] }; });
-});
+interface AimShown { readonly lean: number; readonly name: string; readonly parts: ReturnType<typeof setPicture> }
+const pictures = shallowRef<readonly AimShown[]>(AIMS.map((aim) => ({ ...aim, parts: [] })));
+/** What the pictures show of a lettering: they are drawn anew only when that changes, not with every word. */
+const shownOf = ({ faceId, axes, features, letterCase, wording, spacing: { kerning, ligatures, measuredAt } }: Lettering): string =>
+  JSON.stringify([faceId, axes, features, letterCase, wording.replace(/\s/gu, '').slice(0, 12), kerning, ligatures, measuredAt]);
+watch([() => shownOf(restingLettering.value), () => faces.loaded.get(restingLettering.value.faceId)], ([, face]) => {
+  pictures.value = AIMS.map((aim) => { const made = face && aimPicture(restingLettering.value, face, aim.lean); return { ...aim, parts: made ? setPicture(made) : [] }; });
+}, { immediate: true });
 const resting = useResting(() => store.shownSetting);
 const even = computed(() => (resting.value ? evennessOf(resting.value) : null));
 const proposal = computed(() => {

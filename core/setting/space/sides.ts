@@ -1,8 +1,8 @@
-/** How many levels stand in the height of the letters. Doubling them moves a measured white by a thousandth of it. */
-export const LEVELS = 48;
+/** How many levels stand in the height of the letters. */
+export const LEVELS = 32;
 
 /** Levels reach this far below the baseline and above it, in heights of the letters: what lies beyond is not felt in the band. */
-const REACH = { below: 1, above: 2 } as const;
+const REACH = { below: 1.6, above: 2.4 } as const;
 
 /**
  * Steepness of the cones that stand on every point of a side: how fast what juts out is felt less, above and below it.

@@ -7,7 +7,7 @@ import { bandOf, kindOf, usualKind, type LetterKind, type PairBand } from './let
 import { sharesOf } from './kindShares';
 import { senseOf, signRoom, straightFacing } from './sense';
 import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides } from './sides';
-import { whiteBetween } from './white';
+import { clearance, face as facing, whiteBetween } from './white';
 
 /** Two neighbours of a line as their face sets them on a straight line, in font units of height (an em high is upem). */
 export interface StraightPair {
@@ -22,6 +22,8 @@ export interface StraightPair {
   readonly alike: number;
   /** The distance of their middles without tracking. */
   readonly distance: number;
+  /** A distance than which their outlines are no nearer. */
+  readonly clear: number;
 }
 
 function straightSides(face: Face, letter: Letter, scale: number, width: number, levels: Levels): Sides | null {
@@ -40,8 +42,8 @@ function straightSides(face: Face, letter: Letter, scale: number, width: number,
 }
 
 const none: readonly StraightPair[] = [];
-/** Only letters whose edges are this near can touch, and those nearer than the other do, as shares of an em. */
-const NEAR_EM = 0.05, TOUCH_EM = 1e-4;
+/** Letters nearer than this share of an em touch. */
+const TOUCH_EM = 1e-4;
 
 /** What the white of a pair would be were all pairs alike: what the face leaves between such letters on the mean, and beside signs their own room. */
 function alikeOf(face: Face, a: LetterKind, b: LetterKind, { kind }: PairBand, width: number): number {
@@ -85,10 +87,11 @@ function measurePairs(line: MeasuredRun, width: number, words: number): readonly
     if (last) {
       const band = bandIn(levels, bandOf(last.kind, kind, usual));
       const distance = plain.middles[index]! - plain.middles[last.index]!;
-      const white = whiteBetween(last.sides, sides, straightFacing(levels, distance), band, sharesOf(face, band.kind));
-      const pair = { before: last.index, after: index, band, word: index > last.index + 1, distance, white, alike: white };
+      const faced = facing(last.sides, sides, straightFacing(levels, distance));
+      const white = whiteBetween(faced, band, sharesOf(face, band.kind));
+      const pair = { before: last.index, after: index, band, word: index > last.index + 1, distance, white, alike: white, clear: clearance(faced) };
       // Letters that the face sets into each other are left to it.
-      const overlaps = sides.ink.front + distance - last.sides.ink.edge <= NEAR_EM * face.metrics.upem && straightDistance(line, pair, width, TOUCH_EM * face.metrics.upem) < TOUCH_EM * face.metrics.upem;
+      const overlaps = straightDistance(line, pair, width, TOUCH_EM * face.metrics.upem) < TOUCH_EM * face.metrics.upem;
       pairs.push(overlaps ? pair : { ...pair, alike: alikeOf(face, last.kind, kind, band, width) });
     }
     last = { index, kind, sides };
@@ -107,11 +110,20 @@ function alikeWords(pairs: StraightPair[]): readonly StraightPair[] {
   return pairs.map((pair) => (pair.word ? { ...pair, alike: mean } : pair));
 }
 
+/** What was found of a pair, looked for up to a distance. */
+const distances = new WeakMap<StraightPair, { readonly within: number; readonly mm: number }>();
+
 /** How near two neighbours come to each other on a straight line, font units, if nearer than a distance; else that distance. */
-export function straightDistance(line: MeasuredRun, { before, after, distance }: StraightPair, width: number, within: number): number {
+export function straightDistance(line: MeasuredRun, pair: StraightPair, width: number, within: number): number {
+  const { before, after, distance, clear } = pair;
+  if (clear >= within) return within;
+  const known = distances.get(pair);
+  if (known && known.within >= within) return Math.min(known.mm, within);
   const { run: { face, letters }, scales } = line;
   const [k, l] = scales ? [scales[before]!, scales[after]!] : [1, 1];
   const wide = (contours: Float64Array[]): Float64Array[] => (width === 1 ? contours : contours.map((points) => points.map((value, i) => (i % 2 === 0 ? value * width : value))));
   const left = shapeOf(wide(straightContours(face, letters[before]!, k, 0, 'exact'))), right = shapeOf(wide(straightContours(face, letters[after]!, l, distance / width, 'exact')));
-  return (left && right && closest(left, right, within)?.mm) ?? within;
+  const mm = (left && right && closest(left, right, within)?.mm) ?? within;
+  distances.set(pair, { within, mm });
+  return mm;
 }

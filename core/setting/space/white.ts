@@ -1,3 +1,4 @@
+import { hypot } from '../../hypot';
 import { CONES, type Levels, type Sides } from './sides';
 
 /** How deep a bay counts, and how soft nearness is, in heights of the letters. */
@@ -26,6 +27,24 @@ export interface Facing {
   readonly shift: number;
 }
 
+/** Two letters with the gaps between their sides, one list of levels for each cone. */
+export interface Faced extends Facing {
+  readonly left: Sides;
+  readonly right: Sides;
+  readonly gaps: readonly Float64Array[];
+}
+
+/** Takes the gaps between two letters. */
+export function face(left: Sides, right: Sides, facing: Facing): Faced {
+  const { levels: { step, low, count }, along, shift } = facing;
+  const gaps = CONES.map((_, c) => {
+    const r = left.right[c]!, l = right.left[c]!, list = new Float64Array(count);
+    for (let n = 0; n < count; n++) list[n] = along((n + low + 0.5) * step, r[n]!, l[n]! + shift);
+    return list;
+  });
+  return { ...facing, left, right, gaps };
+}
+
 /**
  * Reads the white between two letters in several ways. Each reading is a length, and grows by what the letters move apart on
  * a straight line, so that between two upright stems all of them are the distance of the stems.
@@ -34,37 +53,44 @@ export interface Facing {
  *   mean over the height.
  * - A nearness reading is a soft least distance: −k ln of the mean over the height of e^(−distance / k).
  *
+ * @param further how much further along the line the right letter is taken to stand
  * @param out takes READINGS numbers; readings whose share is 0 are left out and come as 0
  */
-export function readWhite(left: Sides, right: Sides, { levels, along, stretchLeft, stretchRight, shift }: Facing, { top, height }: Band, shares: Shares | null, out: Float64Array): void {
-  const { step, low } = levels;
-  const from = -low, to = Math.min(levels.count, Math.ceil(top / step) - low);
+export function readWhite(faced: Faced, { top, height }: Band, shares: Shares | null, further: number, out: Float64Array): void {
+  const { levels, along, shift, left, right, stretchLeft, stretchRight } = faced;
+  const { step, low, count } = levels;
+  const from = -low, to = Math.min(count, Math.ceil(top / step) - low), last = to - 1;
+  // The highest level may lie in the band in part.
+  const part = (to + low) * step <= top ? 1 : top / step - (last + low), whole = top / step;
   for (let c = 0; c < CONES.length; c++) {
     const at = c * PER_CONE;
     const wanted = (n: number): boolean => !shares || shares[at + n]! > 0;
-    const r = left.right[c]!, l = right.left[c]!;
     out.fill(0, at, at + PER_CONE);
     if (wanted(0) || wanted(1)) {
-      const behind = baysOf(r, 1, levels, top, height, stretchLeft), before = baysOf(l, -1, levels, top, height, stretchRight);
-      const apart = along(top / 2, behind.edge, before.edge + shift);
+      const behind = baysOf(left.right[c]!, 1, levels, top, height, stretchLeft), before = baysOf(right.left[c]!, -1, levels, top, height, stretchRight);
+      const apart = along(top / 2, behind.edge, before.edge + shift + further);
       for (let b = 0; b < BAYS.length; b++) out[at + b] = apart + behind.deep[b]! + before.deep[b]!;
     }
     if (!wanted(BAYS.length) && !wanted(BAYS.length + 1)) continue;
+    const gaps = faced.gaps[c]!;
+    const now = further === 0 ? gaps : moved;
     let least = Infinity;
     for (let n = from; n < to; n++) {
-      const mm = along((n + low + 0.5) * step, r[n]!, l[n]! + shift);
-      gaps[n - from] = mm;
+      const mm = further === 0 ? gaps[n]! : (moved[n] = gaps[n]! + further * (stretchRight ? stretchRight[n]! : 1));
       if (mm < least) least = mm;
     }
     for (let k = 0; k < NEARNESS.length; k++) {
       if (!wanted(BAYS.length + k)) continue;
-      const soft = NEARNESS[k]! * height;
-      let sum = 0;
-      for (let n = from; n < to; n++) sum += shareOf(n + low, step, top) * Math.exp((least - gaps[n - from]!) / soft);
-      out[at + BAYS.length + k] = least - soft * Math.log((sum * step) / top);
+      const soft = 1 / (NEARNESS[k]! * height);
+      let sum = part * Math.exp((least - now[last]!) * soft);
+      for (let n = from; n < last; n++) sum += Math.exp((least - now[n]!) * soft);
+      out[at + BAYS.length + k] = least - Math.log(sum / whole) / soft;
     }
   }
 }
+
+/** More levels than any line has. */
+const moved = new Float64Array(1024);
 
 /** The edge of a side in a band, and what the bays behind it count for, one for each depth. */
 interface SideBays { readonly top: number; readonly height: number; readonly edge: number; readonly deep: readonly number[] }
@@ -90,17 +116,25 @@ function baysOf(side: Float64Array, sign: 1 | -1, { step, low, count }: Levels, 
   return found;
 }
 
-/** More levels than any band has: 48 to a height, and a band is no higher than three. */
-const gaps = new Float64Array(1024);
-
 /** How much of a level lies in the band. */
 const shareOf = (level: number, step: number, top: number): number => ((level + 1) * step <= top ? 1 : top / step - level);
+
+/** The rest of a cone's slope: a point dx across and dy up from another lies √(dx² + dy²) off, and the gap that is felt is dx + slope · dy at most. */
+const FELT = 1 / hypot(1, CONES[0]);
+
+/** A distance than which two letters are no nearer, in the unit of the levels: from the gentle cones, so it costs next to nothing. */
+export function clearance({ gaps, levels }: Faced): number {
+  const gentle = gaps[0]!;
+  let least = Infinity;
+  for (let n = 0; n < gentle.length; n++) if (gentle[n]! < least) least = gentle[n]!;
+  return (least - levels.step * CONES[0]) * FELT;
+}
 
 const readings = new Float64Array(READINGS);
 
 /** The white between two letters by its readings' shares, in the unit of the levels: see `readWhite`. */
-export function whiteBetween(left: Sides, right: Sides, facing: Facing, band: Band, shares: Shares): number {
-  readWhite(left, right, facing, band, shares, readings);
+export function whiteBetween(faced: Faced, band: Band, shares: Shares, further = 0): number {
+  readWhite(faced, band, shares, further, readings);
   let white = 0;
   for (let i = 0; i < READINGS; i++) white += shares[i]! * readings[i]!;
   return white;
