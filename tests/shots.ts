@@ -54,7 +54,7 @@ await shot('picture');
 await open('Timetable header');
 await page.getByRole('button', { name: /^Proof/ }).click();
 await page.getByRole('combobox', { name: 'Process' }).click({ force: true });
-await page.getByRole('option', { name: 'Screen print' }).click();
+await page.getByRole('option', { name: 'Embroidery' }).click();
 await page.locator('[data-finding] .what').first().waitFor();
 await page.locator('[data-finding] .what').first().click();
 await shot('proof');

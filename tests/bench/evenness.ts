@@ -43,7 +43,9 @@ function look(faceId: string, word: string, where: string, shape: CurveShape, le
   if (!first.ok || !then.ok || !straight.ok) return null;
   const gaps = trueGaps(first.value), joins = joinedByFace(first.value), height = letterHeight(first.value);
   const pairs = gaps.filter((gap) => !gap.word);
-  if (pairs.length < 2) return null;
+  // A line that the face joins throughout is left alone, and has no evenness.
+  const [evenBefore, evenAfter] = [evennessOf(first.value), evennessOf(then.value)];
+  if (pairs.length < 2 || evenBefore === null || evenAfter === null) return null;
   // What the face does on a line is what the white is compared with; all alike, with nothing.
   const own = whitesOf(straight.value, SHAPES[3]![1], pairs, height);
   const uneven = (set: SetLettering): readonly [number, number] => {
@@ -58,7 +60,7 @@ function look(faceId: string, word: string, where: string, shape: CurveShape, le
     lack = Math.max(lack, least - (near(then.value, before, after, LEAST) ?? LEAST));
   }
   return {
-    faceId, word, where, before: evennessOf(first.value)!, after: evennessOf(then.value)!, growth: then.value.overset.inkMm / first.value.overset.inkMm - 1, lack, areaBefore, areaAfter, nearBefore, nearAfter,
+    faceId, word, where, before: evenBefore, after: evenAfter, growth: then.value.overset.inkMm / first.value.overset.inkMm - 1, lack, areaBefore, areaAfter, nearBefore, nearAfter,
   };
 }
 
