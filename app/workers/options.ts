@@ -1,8 +1,7 @@
 import { DXF_TOLERANCE_MM } from '#core/output/dxf';
 import type { Imposition } from '#core/output/impose';
 
-export const FILE_FORMATS = ['pdf', 'svg', 'live-svg', 'png', 'dxf', 'piece'] as const;
-export type FileFormat = (typeof FILE_FORMATS)[number];
+export { FILE_FORMATS, type FileFormat } from '#core/output/formats';
 
 /** What a file is made with, where its format leaves a choice. All plain data: it is kept with the file. */
 export interface FileOptions {

@@ -15,11 +15,23 @@ const endOf = (shape: WaveShape): Vec => {
   const along = alongOf(shape);
   return { x: shape.from.x + along.x, y: shape.from.y + along.y };
 };
-/** The place of the first crest, or trough for a negative height, seen from the axis. */
+/**
+ * Where the wave stands farthest from its axis first: how far along the axis, as a share of it, and what part of its height it has
+ * there. A crest where it has one, else a trough; the higher end of a piece of a wave that has neither.
+ */
+function summitOf({ waves, phaseDeg }: WaveShape): { readonly u: number; readonly part: number } {
+  const at = (deg: number): number => ((((deg - phaseDeg) % 360) + 360) % 360) / 360 / waves;
+  const [crest, trough] = [at(90), at(270)];
+  if (crest <= 1) return { u: crest, part: 1 };
+  if (trough <= 1) return { u: trough, part: -1 };
+  const part = (u: number): number => Math.sin(((phaseDeg + u * waves * 360) * Math.PI) / 180);
+  return Math.abs(part(0)) > Math.abs(part(1)) ? { u: 0, part: part(0) } : { u: 1, part: part(1) };
+}
+/** The place on the wave where its height is held. */
 const crestOf = (shape: WaveShape): Vec => {
   const along = alongOf(shape);
-  const u = 0.25 / shape.waves;
-  return { x: shape.from.x + along.x * u + (along.y / shape.lengthMm) * shape.amplitudeMm, y: shape.from.y + along.y * u - (along.x / shape.lengthMm) * shape.amplitudeMm };
+  const { u, part } = summitOf(shape), mm = shape.amplitudeMm * part;
+  return { x: shape.from.x + along.x * u + (along.y / shape.lengthMm) * mm, y: shape.from.y + along.y * u - (along.x / shape.lengthMm) * mm };
 };
 const degOf = (v: Vec): number => ((Math.atan2(v.y, v.x) * 180) / Math.PI + 360) % 360;
 
@@ -38,7 +50,7 @@ export const wave: CurveKind<WaveShape> = {
     const from = handleId === 'start' ? to : shape.from;
     if (handleId === 'crest') {
       const along = alongOf(shape);
-      return { ...shape, amplitudeMm: ((to.x - from.x) * along.y - (to.y - from.y) * along.x) / shape.lengthMm };
+      return { ...shape, amplitudeMm: ((to.x - from.x) * along.y - (to.y - from.y) * along.x) / shape.lengthMm / summitOf(shape).part };
     }
     const end = handleId === 'end' ? to : endOf(shape);
     const along = { x: end.x - from.x, y: end.y - from.y };

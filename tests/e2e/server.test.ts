@@ -20,6 +20,20 @@ describe('the server', () => {
     expect(await response.text()).toContain('<path id="words"');
   });
 
+  it('sends a picture once: asked for what it has, a browser is told that it has it', async () => {
+    const address = `${server.base}/api/pieces/${id}/picture.svg`;
+    const first = await fetch(address), etag = first.headers.get('etag')!;
+    const svg = await first.text();
+    for (const asked of [etag, `"other", W/${etag}`]) expect((await fetch(address, { headers: { 'if-none-match': asked } })).status).toBe(304);
+    const other = await fetch(address, { headers: { 'if-none-match': '"other"' } });
+    expect([other.status, await other.text()]).toEqual([200, svg]);
+    // Changed, it is drawn anew.
+    const { body } = await server.call('GET', `/pieces/${id}`);
+    await server.call('PUT', `/pieces/${id}/name`, { name: `${body.piece.name} 2` });
+    const renamed = await fetch(address, { headers: { 'if-none-match': etag } });
+    expect([renamed.status, renamed.headers.get('etag') === etag]).toEqual([200, false]);
+  });
+
   it.each([
     ['an unknown piece', 'GET', '/pieces/not-there', undefined, 404, 'not-found'],
     ['an unknown address', 'GET', '/nothing/here', undefined, 404, 'not-found'],

@@ -260,3 +260,16 @@ describe('curves that follow others', () => {
     expect(m).toMatchObject({ ok: false, problem: { code: 'curves-cross' } });
   });
 });
+
+describe('the height handle of a wave', () => {
+  const base = { kind: 'wave', from: { x: 5, y: 40 }, lengthMm: 90, turnDeg: 12, amplitudeMm: 9, waves: 2.5, phaseDeg: 0 } as const;
+  it.each([[0, 2.5, 9], [90, 2.5, 9], [180, 2.5, 9], [275, 1, 9], [33, 0.05, 9], [180, 0.4, -6], [-700, 3, 4], [120, 0.3, 9]])('lies on it at a phase of %i°, %f waves, height %f, and follows the hand', (phaseDeg, waves, amplitudeMm) => {
+    const shape = { ...base, phaseDeg, waves, amplitudeMm };
+    const kind = curveKind(shape), crest = (one: CurveShape): Vec => curveKind(one).handles(one).find(({ id }) => id === 'crest')!.at;
+    expect(nearest(track(shape).path, crest(shape))!.distanceMm).toBeLessThan(1e-6);
+    // Pulled away from the axis, it stays under the hand.
+    const a = (12 * Math.PI) / 180, to = { x: crest(shape).x + 3 * Math.sin(a), y: crest(shape).y - 3 * Math.cos(a) };
+    const pulled = kind.moveHandle(shape, 'crest', to);
+    expect(Math.hypot(crest(pulled).x - to.x, crest(pulled).y - to.y)).toBeLessThan(1e-6);
+  });
+});

@@ -51,6 +51,9 @@ describe('the proof', () => {
     expect((mended(p, 'upside-down').items[1] as Lettering).seat.tops).toBe('inward');
     // A quarter of the way round is not upside down, nor is what runs round the whole ring.
     expect(codes(of(ring(), words('OTTER', { anchor: clock(90) })))).toEqual([]);
+    // The tops point down by more than a third of a turn from straight up.
+    for (const deg of [118, 242]) expect(codes(of(ring(), words('OTTER', { anchor: clock(deg) })))).toEqual([]);
+    for (const deg of [122, 238]) expect(codes(of(ring(), words('OTTER', { anchor: clock(deg) })))).toEqual(['upside-down']);
     expect(codes(of(ring(), words('OTTERMERE LIGHT RAILWAY SEDGE SHORE AND BACK AGAIN BY TEN O CLOCK', { anchor: clock(180) })))).not.toContain('upside-down');
   });
 
@@ -65,6 +68,11 @@ describe('the proof', () => {
     expect(codes(p(1.7))).toEqual([]);
     const outlined = of(ring(), lettering('OE', { size: { by: 'cap', mm: 1.4 }, spacing: open, stroke: makeStroke('deep', 0.05) }));
     expect(codes(outlined)).not.toContain('thin-stroke');
+    // An outline thickens a stroke by half of its width at either side: by its whole width.
+    const still = { ...outlined, process: { ...PROCESSES.offset, leastStrokeMm: 0.5 } };
+    expect(proof(still).find((one) => one.code === 'thin-stroke')!.mm).toBeCloseTo(share * 1.4 + 0.05, 2);
+    const other = { ...of(ring(), lettering('OE', { size: { by: 'cap', mm: 1.4 }, spacing: open, stroke: makeStroke('rust', 0.05) })), process: still.process };
+    expect(proof(other).find((one) => one.code === 'thin-stroke')!.mm).toBeCloseTo(share * 1.4, 2);
   });
   it('measures a slab of known thickness, not the tips of serifs', () => {
     const face = all.get('cinzel-bold')!;
@@ -79,6 +87,8 @@ describe('the proof', () => {
     expect(codes(p(2.6))).toContain('thin-gap');
     expect(codes(p(3.4))).toEqual([]);
     expect(codes(p(3.4, { stroke: makeStroke('rust', 0.1) }))).toContain('thin-gap');
+    const white = (changes: Partial<Lettering>): number => proof({ ...p(2.6, changes), process: { ...PROCESSES.offset, leastGapMm: 2 } }).find((one) => one.code === 'thin-gap')!.mm!;
+    expect(white({}) - white({ stroke: makeStroke('rust', 0.1) })).toBeCloseTo(0.1, 6);
     expect(codes(p(3.4, { stroke: { ...makeStroke('rust', 0.1), under: true } }))).not.toContain('thin-gap');
   });
 
@@ -150,6 +160,13 @@ describe('the proof', () => {
     expect((mended(p, 'inked-guide').items[0] as Curve).stroke).toBeNull();
     expect(codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 1) })))).toEqual([]);
     expect(codes(of(ring({ fill: 'enamel', stroke: makeStroke('rust') }), words('OTTER')))).toEqual([]);
+    // Letters that hang from the line touch it as well, until they hang clear of it.
+    const hanging = (shift: number): string[] => codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'inside', shift) })));
+    expect(hanging(0)).toEqual(['inked-guide']);
+    expect(hanging(-0.17)).toEqual(['inked-guide']);
+    expect(hanging(-0.18)).toEqual([]);
+    expect(codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 0.17) })))).toEqual(['inked-guide']);
+    expect(codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 0.18) })))).toEqual([]);
   });
 
   it('finds too much ink and white that overprints, in inks that are printed with', () => {

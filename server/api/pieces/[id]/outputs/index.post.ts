@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
+import { FILE_FORMATS } from '#core/output/formats';
 import { readPiece } from '#core/piece/read';
 import { readValid } from '../../../../body';
 import { keepOutput } from '../../../../data/outputs';
@@ -8,7 +9,7 @@ import { pieceId, requestedPiece } from '../../../../reading';
 import { database } from '../../../../store';
 
 const schema = yup.object({
-  format: yup.string().strict().required().oneOf(['pdf', 'svg', 'live-svg', 'png', 'dxf', 'piece']),
+  format: yup.string().strict().required().oneOf(FILE_FORMATS),
   name: yup.string().strict().required().max(240),
   options: yup.object().required(),
   bytes: yup.number().strict().integer().min(0).max(2 ** 31 - 1).required(),
