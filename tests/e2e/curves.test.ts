@@ -48,13 +48,13 @@ describe('curves on the sheet', () => {
     const first = (await items())[0].shape;
     expect([first.centre.x, first.centre.y, first.radiusMm]).toEqual([expect.closeTo(42, 0), expect.closeTo(30, 0), expect.closeTo(30, 0)]);
     await tool('points');
-    for (const at of [[60, 55], [42, 73], [24, 55], [42, 37.6]] as const) await on.bench.click(...at);
+    for (const [x, y] of [[60, 55], [42, 73], [24, 55], [42, 37.6]] as const) await on.bench.click(x, y);
     await on.page.getByText(/spread \d\.\d+ mm, worst/).waitFor();
     await on.page.getByRole('button', { name: 'Make the circle' }).click();
     await on.bench.kept();
     expect((await items())[1].shape.radiusMm).toBeCloseTo(17.8, 0);
     await tool('points');
-    for (const at of [[10, 10], [30, 10], [50, 10.05]] as const) await on.bench.click(...at);
+    for (const [x, y] of [[10, 10], [30, 10], [50, 10.05]] as const) await on.bench.click(x, y);
     await on.page.keyboard.press('Escape');
     expect(await items()).toHaveLength(2);
   });

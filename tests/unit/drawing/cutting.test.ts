@@ -124,7 +124,8 @@ describe('joining', () => {
     const after = done(before, joinSteps(before, ringOf(before), findCurve(before, 'other')!));
     expect(after.items.filter(isCurve)).toHaveLength(1);
     expect(ringOf(after).shape).toMatchObject({ kind: 'drawn', closed: false });
-    expect(ringOf(after).shape.kind === 'drawn' && ringOf(after).shape.nodes).toHaveLength(4);
+    const { shape } = ringOf(after);
+    expect(shape.kind === 'drawn' && shape.nodes).toHaveLength(4);
     same(stands(before), stands(after), 1e-9);
   });
   it('is for open curves of which neither follows the other', () => {

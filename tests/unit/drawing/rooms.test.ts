@@ -5,7 +5,7 @@ import { drawPiece, groundOf, settingOf, type Evenings } from '#core/drawing/dra
 import { equalRoomsSteps, finishRooms, keepRooms } from '#core/drawing/equalRooms';
 import { colourOf, matchLetterings } from '#core/drawing/match';
 import { makeOrnaments } from '#core/piece/make';
-import { setStep, type Step } from '#core/piece/steps/index';
+import { setStep, type Step, type Made } from '#core/piece/steps/index';
 import { findCurve, findLettering, isLettering, type CurveShape, type Lettering, type Ornaments, type Piece } from '#core/piece/types';
 import { proofPiece } from '#core/proof/index';
 import { setOrnaments } from '#core/setting/ornaments';

@@ -56,7 +56,7 @@ describe('copies on a sheet', () => {
     expect(areas).toBeLessThan(88 * 88);
     expect(areas).toBeGreaterThan(88 * 88 - 100);
     for (const [x0, y0, x1, y1] of copyMarks(p.sheet, layout)) {
-      for (const { x, y } of layout.places) for (const [px, py] of [[x0, y0], [x1, y1]]) expect(px > x - 1.9 && px < x + 85.9 && py > y - 1.9 && py < y + 85.9).toBe(false);
+      for (const { x, y } of layout.places) for (const [px, py] of [[x0, y0], [x1, y1]] as const) expect(px > x - 1.9 && px < x + 85.9 && py > y - 1.9 && py < y + 85.9).toBe(false);
     }
     expect(imposed('one', [drawPiece(p, all)], layout, paper()).paths).toHaveLength(1);
   });

@@ -27,7 +27,7 @@ describe('the tie between the line and the curve', () => {
   it.each(SHAPES)('holds on %s: x = ∫ (1 + κ(s)(d + h)) ds, to 1e-6 against dense integration', (_name, shape) => {
     const random = seeded(31);
     for (const tops of ['outward', 'inward'] as const) {
-      const set = on(lettering('OTTERMERE', { size: { by: 'cap', mm: 4 }, anchor: middle, seat: seat(tops, 'outside', between(random, -1, 1)), spacing: { tracking: 30, measuredAt: random(), kerning: true, ligatures: true } }), shape);
+      const set = on(lettering('OTTERMERE', { size: { by: 'cap', mm: 4 }, anchor: middle, seat: seat(tops, 'outside', between(random, -1, 1)), spacing: spacing({ tracking: 30, measuredAt: random() }) }), shape);
       const { path, direction, measuredHeightMm, letterDistances, measured } = set;
       for (let i = 1; i < letterDistances.length; i++) {
         const [from, to] = [letterDistances[i - 1]!, letterDistances[i]!];

@@ -11,7 +11,7 @@ const BOX: CurveShape = { kind: 'rectangle', centre: { x: 40, y: 40 }, widthMm: 
 const FLAT_ELLIPSE: CurveShape = { ...ELLIPSE, radiusYMm: 6 };
 // So low that one period of it bends little: its ends and its middle lie on one line.
 const RIPPLE: CurveShape = { ...WAVE, amplitudeMm: 0.08, waves: 1 };
-const SPIRAL: CurveShape = { kind: 'spiral', centre: { x: 40, y: 40 }, startRadiusMm: 6, endRadiusMm: 34, startDeg: 0, turns: 3, runs: 'clockwise', growth: 'even' };
+const SPIRAL: CurveShape = { kind: 'spiral', centre: { x: 40, y: 40 }, startRadiusMm: 6, endRadiusMm: 34, startDeg: 0, turns: 3, growth: 'even' };
 const DRAWN: CurveShape = { kind: 'drawn', closed: false, nodes: [
   { kind: 'corner', at: { x: 0, y: 0 }, back: null, ahead: { x: 40, y: -30 } }, { kind: 'corner', at: { x: 50, y: 20 }, back: { x: 10, y: 40 }, ahead: { x: 60, y: 15 } }, { kind: 'corner', at: { x: 90, y: 0 }, back: { x: 80, y: 60 }, ahead: null },
 ] };

@@ -37,7 +37,7 @@ describe('the arithmetic on a circle', () => {
       for (const tops of TOPS) for (const side of SIDES) {
         const what = lettering('OTTERMERE', {
           size: { by: 'cap', mm: cap }, seat: seat(tops, side, shift),
-          spacing: { tracking: 40, measuredAt, kerning: true, ligatures: true }, anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+          spacing: spacing({ tracking: 40, measuredAt }), anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
         });
         const s = set(what, circle(R));
         // The rules of the six seats, written down once more: where the baseline lies, counted outward.
