@@ -17,6 +17,7 @@ build_app() {
   if [ ! -f "$stamp" ] || [ "$now" != "$(cat "$stamp")" ]; then
     echo "Building…"
     npx nuxt build --logLevel=silent
+    node cli/bundle.mjs
     echo "$now" > "$stamp"
   fi
 }
