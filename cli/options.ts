@@ -1,3 +1,4 @@
+import { parseArgs } from 'node:util';
 import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/dxf';
 import { IMPOSITION_LIMITS, type Imposition } from '#core/output/impose';
 import { PNG_DPI } from '#core/output/png';
@@ -12,28 +13,35 @@ export interface Options {
 }
 
 const NUMBERS = { dpi: PNG_DPI, tolerance: DXF_TOLERANCES, margin: IMPOSITION_LIMITS.marginMm, gutter: IMPOSITION_LIMITS.gutterMm } as const;
-const PAPER = /^--paper=([\d.]+)x([\d.]+)$/;
+const PAPER = /^([\d.]+)x([\d.]+)$/;
+const OPTIONS = {
+  transparent: { type: 'boolean' }, marks: { type: 'boolean' }, nested: { type: 'boolean' },
+  paper: { type: 'string' }, dpi: { type: 'string' }, tolerance: { type: 'string' }, margin: { type: 'string' }, gutter: { type: 'string' },
+} as const;
 
 /** The options of a call, or what is wrong with them. */
 export function readOptions(args: readonly string[]): Options | string {
+  const { values, tokens } = parseArgs({ args: [...args], options: OPTIONS, strict: false, tokens: true });
   const numbers = { dpi: 300, tolerance: DXF_TOLERANCE_MM, margin: 10, gutter: 4 };
   let paper: readonly [number, number] | null = null;
-  const flags = new Set<string>();
-  for (const arg of args) {
-    if (['--transparent', '--marks', '--nested'].includes(arg)) { flags.add(arg); continue; }
-    const sized = PAPER.exec(arg);
-    if (sized) {
-      const { min, max } = IMPOSITION_LIMITS.sheetMm;
+  for (const token of tokens) {
+    if (token.kind !== 'option') continue;
+    const { name, rawName, value: text } = token, said = text === undefined ? rawName : `${rawName}=${text}`;
+    if (!Object.hasOwn(OPTIONS, name)) return `${said} is not known.`;
+    if (OPTIONS[name as keyof typeof OPTIONS].type === 'boolean') {
+      if (text !== undefined) return `${said} is not known: ${rawName} takes no value.`;
+    } else if (name === 'paper') {
+      const { min, max } = IMPOSITION_LIMITS.sheetMm, sized = PAPER.exec(text ?? '');
+      if (!sized) return `${said} is not known: write ${rawName}=320x450, in mm.`;
       paper = [Number(sized[1]), Number(sized[2])];
-      if (!paper.every((mm) => mm >= min && mm <= max)) return `${arg}: paper is between ${min} and ${max} mm wide and high.`;
-      continue;
+      if (!paper.every((mm) => mm >= min && mm <= max)) return `${said}: paper is between ${min} and ${max} mm wide and high.`;
+    } else {
+      const { min, max } = NUMBERS[name as keyof typeof NUMBERS], value = Number(text);
+      if (!(text && value >= min && value <= max)) return `${said}: ${rawName} lies between ${min} and ${max}.`;
+      numbers[name as keyof typeof numbers] = value;
     }
-    const [, name, text] = /^--([a-z]+)=(.*)$/.exec(arg) ?? [];
-    if (!name || !Object.hasOwn(NUMBERS, name)) return `${arg} is not known.`;
-    const { min, max } = NUMBERS[name as keyof typeof NUMBERS], value = Number(text);
-    if (!(text !== '' && value >= min && value <= max)) return `${arg}: --${name} lies between ${min} and ${max}.`;
-    numbers[name as keyof typeof numbers] = value;
   }
-  const imposition = paper && { widthMm: paper[0], heightMm: paper[1], marginMm: numbers.margin, gutterMm: numbers.gutter, nested: flags.has('--nested') };
-  return { dpi: numbers.dpi, transparent: flags.has('--transparent'), toleranceMm: numbers.tolerance, marks: flags.has('--marks'), imposition };
+  const is = (name: 'transparent' | 'marks' | 'nested'): boolean => values[name] === true;
+  const imposition = paper && { widthMm: paper[0], heightMm: paper[1], marginMm: numbers.margin, gutterMm: numbers.gutter, nested: is('nested') };
+  return { dpi: numbers.dpi, transparent: is('transparent'), toleranceMm: numbers.tolerance, marks: is('marks'), imposition };
 }
