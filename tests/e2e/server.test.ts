@@ -21,15 +21,15 @@ describe('the server', () => {
   });
 
   it('sends a picture once: asked for what it has, a browser is told that it has it', async () => {
-    const address = `${server.base}/api/pieces/${id}/picture.svg`;
+    const own = await made(server, good);
+    const address = `${server.base}/api/pieces/${own}/picture.svg`;
     const first = await fetch(address), etag = first.headers.get('etag')!;
     const svg = await first.text();
     for (const asked of [etag, `"other", W/${etag}`]) expect((await fetch(address, { headers: { 'if-none-match': asked } })).status).toBe(304);
     const other = await fetch(address, { headers: { 'if-none-match': '"other"' } });
     expect([other.status, await other.text()]).toEqual([200, svg]);
     // Changed, it is drawn anew.
-    const { body } = await server.call('GET', `/pieces/${id}`);
-    await server.call('PUT', `/pieces/${id}/name`, { name: `${body.piece.name} 2` });
+    await server.call('PUT', `/pieces/${own}/name`, { name: `${good.name} 2` });
     const renamed = await fetch(address, { headers: { 'if-none-match': etag } });
     expect([renamed.status, renamed.headers.get('etag') === etag]).toEqual([200, false]);
   });
