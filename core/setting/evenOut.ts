@@ -6,7 +6,7 @@ import type { Face } from '../type/face';
 import { closest, shapeOf, type Shape } from './closest';
 import { joinedByFace, ownDistance } from './collisions';
 import { isSpace, type Evening } from './measure';
-import { exactShape, nearness } from './placedShape';
+import { EXACT_TO_MM, exactShape, nearness, placedShape, roughMm } from './placedShape';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
 import { plainTargets, targetsFor, type Pair } from './space/targets';
 import { roundGap } from './space/roundGap';
@@ -153,9 +153,7 @@ function roomOf(line: SetLettering, { before, after, clearMm }: TrueGap, closerM
   // How much nearer outlines come by a way along the line: by it, or somewhat more where they lie farther out on a bend.
   if (clearMm > leastMm + MOST_STRETCH * Math.max(closerMm, 0)) return null;
   if (nearness(line, before, after, leastMm + Math.max(closerMm, 0)) === null) return null;
-  const move = moverAt(line, before, after);
-  const a = exactShape(line, before), b = exactShape(line, after);
-  return lacking(a, b, move, leastMm, -Math.max(closerMm, 0));
+  return lacking(line, before, after, leastMm, -Math.max(closerMm, 0));
 }
 
 /** What is wanted of the gaps of a line. */
@@ -213,17 +211,41 @@ function leastFor(line: SetLettering, { before, after }: TrueGap, leastGapMm: nu
   return ownDistance(line, before, after, dash ? Math.max(leastGapMm, BESIDE_DASH * roundGap(line)) : leastGapMm);
 }
 
-/** How far the second of two letters must move along the line until they are a distance apart, from `from` on; that where they are already. */
-function lacking(a: Shape, b: Shape, move: Mover, leastMm: number, from: number): number {
-  const tooNear = (by: number): boolean => { const near = closest(a, by === 0 ? b : move(b, by), leastMm); return near !== null && near.mm < leastMm - SHORT_MM; };
-  if (!tooNear(from)) return from;
-  let bad = from, good = Math.max(from + SHORT_MM, 0);
-  for (let step = Math.max(leastMm, SHORT_MM); tooNear(good) && good < MOST; step *= 2) { bad = good; good += step; }
-  while (good - bad > SHORT_MM / 2) {
-    const middle = (bad + good) / 2;
-    if (tooNear(middle)) bad = middle; else good = middle;
+/** How often a way is looked for before what is found is near enough. */
+const WAY_ROUNDS = 40;
+
+/**
+ * The least way from `from` on by which a distance is reached, by secants in a bracket.
+ *
+ * @param distanceAt the distance by a way; it grows with the way, and is told up to somewhat more than `leastMm`
+ */
+function wayApart(distanceAt: (by: number) => number, leastMm: number, from: number, exactMm: number): number {
+  let bad = from, near = distanceAt(from);
+  if (near >= leastMm - exactMm) return from;
+  let good = from, far = near;
+  for (let i = 0; i < WAY_ROUNDS && far < leastMm - exactMm; i++) {
+    bad = good; near = far;
+    good += Math.max(leastMm - far, exactMm) * (i < 3 ? 1.1 : 2);
+    far = distanceAt(good);
+  }
+  for (let i = 0; i < WAY_ROUNDS && good - bad > exactMm / 2 && far - leastMm > exactMm / 2; i++) {
+    const share = far > near ? (leastMm - near) / (far - near) : 0.5;
+    // Letters in each other are no distance apart however deep: halved until they come out.
+    const by = bad + (good - bad) * (near === 0 || i % 3 === 2 ? 0.5 : Math.min(Math.max(share, 0.02), 0.98));
+    const mm = distanceAt(by);
+    if (mm >= leastMm - exactMm) { good = by; far = mm; } else { bad = by; near = mm; }
   }
   return good;
+}
+
+/** How far the second of two letters must move along the line until they are a distance apart, from `from` on; that where they are already. */
+function lacking(line: SetLettering, before: number, after: number, leastMm: number, from: number): number {
+  const move = moverAt(line, before, after), rough = roughMm(line);
+  const between = (a: Shape, b: Shape, slack: number) => (by: number): number => closest(a, by === 0 ? b : move(b, by), leastMm + slack)?.mm ?? leastMm + slack;
+  // By few points first, then from there by many.
+  const about = wayApart(between(placedShape(line, before)!, placedShape(line, after)!, 4 * rough), leastMm, from, rough);
+  if (leastMm > EXACT_TO_MM) return about;
+  return wayApart(between(exactShape(line, before), exactShape(line, after), 4 * rough), leastMm, Math.max(from, about - 4 * rough), SHORT_MM);
 }
 
 /** Moves neighbours apart that came closer than they may, by what lacks, until none does. */
@@ -236,7 +258,7 @@ function keepApart(set: SetLettering, wanted: readonly (readonly Wanted[])[], ad
         if (!close) continue;
         const near = nearness(line, before, after, leastMm);
         if (near === null || near >= leastMm - 2 * SHORT_MM) continue;
-        add(line, at, lacking(exactShape(line, before), exactShape(line, after), moverAt(line, before, after), leastMm, 0));
+        add(line, at, lacking(line, before, after, leastMm, 0));
         changed = true;
       }
     });

@@ -6,7 +6,7 @@ import type { Letter } from '../type/shape';
 import { anchorF, LETTER, type SetLettering } from './setLettering';
 
 /** Outlines are flattened to these shares of an em: at capitals of 5 mm the fine one is 0.004 mm, the exact one 0.00004 mm. */
-const FLAT_EM = { coarse: 0.002, fine: 0.0006, exact: 5e-6 } as const;
+const FLAT_EM = { coarse: 0.002, fine: 0.0006, close: 4e-5, exact: 5e-6 } as const;
 /** A straight side is bent when it is seen from a curve or when its letter is: it is followed in steps of this share of an em. */
 const STEP_EM = 0.05;
 
@@ -23,7 +23,7 @@ function withSteps(points: readonly number[], step: number): Float64Array {
 export type Fineness = keyof typeof FLAT_EM;
 
 type Known = WeakMap<Face, Map<number, readonly Float64Array[]>>;
-const known: Readonly<Record<Fineness, Known>> = { coarse: new WeakMap(), fine: new WeakMap(), exact: new WeakMap() };
+const known: Readonly<Record<Fineness, Known>> = { coarse: new WeakMap(), fine: new WeakMap(), close: new WeakMap(), exact: new WeakMap() };
 
 /** The contours of a glyph as closed lines of points (the first again at the end), pairs in font units, y upwards. */
 export function contoursOf(face: Face, glyphId: number, fineness: Fineness): readonly Float64Array[] {
