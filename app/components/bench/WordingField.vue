@@ -1,3 +1,8 @@
+<script lang="ts">
+/** Where the caret was in a field that gave way to another while it was typed into, and the gesture of its keys; null for none. */
+let handedOver: { readonly from: number; readonly to: number; readonly gesture: string } | null = null;
+</script>
+
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { curlyQuote } from '#core/piece/quotes';
@@ -26,7 +31,24 @@ watch(() => view.range, (range) => {
   input.setSelectionRange(range.from, range.to);
 });
 useEventListener(document, 'selectionchange', () => { if (document.activeElement === field.value) tellRange(); });
-onBeforeUnmount(() => { view.range = null; view.typing = false; });
+onBeforeUnmount(() => {
+  const input = field.value;
+  handedOver = input && document.activeElement === input && lettering.value ? { from: input.selectionStart, to: input.selectionEnd, gesture } : null;
+  // Only a field that takes its place at once goes on with it.
+  void nextTick(() => { handedOver = null; });
+  view.range = null;
+  view.typing = false;
+});
+// The panel of new lettering may follow after its first words have been typed: what is typed next goes on in its field.
+onMounted(() => {
+  const place = handedOver;
+  handedOver = null;
+  if (!place || !field.value) return;
+  field.value.focus({ preventScroll: true });
+  field.value.setSelectionRange(place.from, place.to);
+  // It is one stay in the field.
+  gesture = place.gesture;
+});
 
 /** One stay in the field is one gesture. */
 function begin(): void { view.typing = true; gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
