@@ -29,7 +29,7 @@ const zones = Object.entries(ALLOWED).map(([room, allowed]) => {
 });
 
 export default ts.config(
-  { ignores: ['.nuxt/', '.output/', 'node_modules/', 'fonts/files/', 'data/', 'tmp/'] },
+  { ignores: ['.nuxt/', '.output/', 'dist/', 'node_modules/', 'fonts/files/', 'data/', 'tmp/'] },
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
   {
