@@ -53,12 +53,11 @@ export function useEvenings(
   const carriedOver = new WeakMap<Known, WeakMap<Lettering, Evening | null>>();
   const busy = ref(false);
 
+  /** What the letterings come to as they are. */
   const evenings = computed((): Evenings => {
-    const all = known.value, other = compared(), alike = allAlike.value;
+    const all = known.value;
     return {
       of: (lettering) => {
-        if (other?.id === lettering.id && other.how === 'plain') return null;
-        if (other?.id === lettering.id && other.how === 'alike' && alike?.lettering === lettering) return alike.evening;
         const one = all.get(lettering.id);
         if (!one) return null;
         let kept = carriedOver.get(one);
@@ -66,6 +65,19 @@ export function useEvenings(
         // The same lettering gets the same object: by it settings are kept.
         if (!kept.has(lettering)) kept.set(lettering, carried(one, lettering));
         return kept.get(lettering)!;
+      },
+    };
+  });
+
+  /** The same for the sheet, where one may be looked at in another way: proof, fitting and output keep to how they are. */
+  const shown = computed((): Evenings => {
+    const now = evenings.value, other = compared(), alike = allAlike.value;
+    if (!other) return now;
+    return {
+      of: (lettering) => {
+        if (other.id === lettering.id && other.how === 'plain') return null;
+        if (other.id === lettering.id && other.how === 'alike' && alike?.lettering === lettering) return alike.evening;
+        return now.of(lettering);
       },
     };
   });
@@ -123,5 +135,5 @@ export function useEvenings(
   watch([piece, tracks, faces], () => { afterPaint(() => { void work(); }); });
   /** Whether everything that is to be evened out has been. */
   const settled = computed(() => !busy.value && next() === null);
-  return { evenings, settled };
+  return { evenings, shown, settled };
 }

@@ -69,13 +69,13 @@ export const usePiece = defineStore('piece', () => {
   const selectedPicture = selectedIf(isPicture);
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
-  const { evenings, settled } = useEvenings(piece, tracks, () => faces.loaded, finish, () => (selectedLettering.value && view.compare !== 'now' ? { id: selectedLettering.value.id, how: view.compare } : null));
+  const { evenings, shown, settled } = useEvenings(piece, tracks, () => faces.loaded, finish, () => (selectedLettering.value && view.compare !== 'now' ? { id: selectedLettering.value.id, how: view.compare } : null));
   // What is looked at in another way is not worked on: an edit, and another lettering, end it.
   watch([piece, selectedId], () => { view.compare = 'now'; }, { flush: 'sync' });
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
-      if (isLettering(item)) map.set(item.id, settingOf(item, tracks.value, faces.loaded, evenings.value));
+      if (isLettering(item)) map.set(item.id, settingOf(item, tracks.value, faces.loaded, shown.value));
     }
     return map;
   });
@@ -255,8 +255,10 @@ export const usePiece = defineStore('piece', () => {
     const track = tracks.value.get(curveId);
     return track?.ok ? track.value : null;
   }
-  /** What a lettering runs on. */
+  /** What a lettering runs on: where its seat is held by other curves, the line that they give. */
   function trackUnder(lettering: Lettering): Track | null {
+    const set = lettering.seat.hold ? settings.value.get(lettering.id) : undefined;
+    if (set?.ok) return set.value.track;
     const track = trackOf(lettering.curveId);
     return track && letteringTrack(track, lettering.corners);
   }
