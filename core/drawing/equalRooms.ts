@@ -13,14 +13,13 @@ const ROUNDS = 12;
 
 const wrap = (u: number): number => u - Math.floor(u);
 
-/** A lettering slid along its curve, its bookends with it. */
-function slid(piece: Piece, set: SetLettering, mm: number): Step[] {
+/** A lettering slid by a share of its curve, its bookends with it. */
+function slid(piece: Piece, set: SetLettering, by: number): Step[] {
   const { lettering, track, path } = set;
   const { startU, endU } = lettering.bookends;
-  const by = mm / path.lengthMm;
   const whole = startU === endU;
   return [
-    setStep(piece, lettering.id, ['anchor', 'at'], placeMovedBy(track, lettering.anchor.at, mm)),
+    setStep(piece, lettering.id, ['anchor', 'at'], placeMovedBy(track, lettering.anchor.at, by * path.lengthMm)),
     ...(whole ? [] : [setStep(piece, lettering.id, ['bookends'], { startU: wrap(startU + by), endU: wrap(endU + by) })]),
   ];
 }
@@ -51,11 +50,11 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
   if (!curve || !made) return fail({ code: 'unknown-curve', message: 'The curve of this lettering is gone.' });
   if (!made.ok) return made;
   if (!made.value.path.path.closed) return fail({ code: 'not-closed', message: 'Only the rooms round a closed curve are made equal. On an open one place the words by fractions of its length.' });
-  const { lengthMm } = made.value.path;
+  const { path } = made.value, { lengthMm } = path;
   const before = setsOn(piece, curve, faces, evenings);
   if (!before.ok) return before;
   if (before.value.length < 2) return fail({ code: 'one-lettering', message: 'There is one lettering on this curve, so there is one room. Set more words on it first.' });
-  const stacks = stacksOn(before.value, lengthMm);
+  const stacks = stacksOn(before.value, path);
   if (stacks.length < 2) return fail({ code: 'one-lettering', message: 'All words on this curve lie over one another, so there is one room. Move some along the curve first.' });
   const middle = ({ from, to }: Stack): number => wrap((from + to) / 2 / lengthMm);
   const home = middle(stacks.find(({ sets }) => sets.some((set) => set.lettering.id === stays)) ?? stacks[0]!);
@@ -65,7 +64,7 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
   for (let round = 0; round < ROUNDS; round++) {
     const sets = setsOn(now, curve, faces, evenings);
     if (!sets.ok) return sets;
-    const stretches = order.map((ids) => stackOf(ids.map((id) => sets.value.find((one) => one.lettering.id === id)!), lengthMm));
+    const stretches = order.map((ids) => stackOf(ids.map((id) => sets.value.find((one) => one.lettering.id === id)!), path));
     const room = (lengthMm - stretches.reduce((sum, one) => sum + one.to - one.from, 0)) / stretches.length;
     if (room <= 0) return fail({ code: 'no-room', value: room, message: `The words together are ${(-room * stretches.length).toFixed(2)} mm longer than the curve. Make them smaller, or the curve larger.` });
     let at = stretches[0]!.to + room, off = 0;
@@ -73,7 +72,7 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
       const mm = at - stack.from - Math.round((at - stack.from) / lengthMm) * lengthMm;
       at += stack.to - stack.from + room;
       off = Math.max(off, Math.abs(mm));
-      return Math.abs(mm) < EQUAL_MM / 10 ? [] : stack.sets.flatMap((set) => slid(now, set, mm));
+      return Math.abs(mm) < EQUAL_MM / 10 ? [] : stack.sets.flatMap((set) => slid(now, set, mm / lengthMm));
     });
     if (off < EQUAL_MM) break;
     const next = applySteps(now, steps);

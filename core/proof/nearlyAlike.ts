@@ -23,7 +23,7 @@ export const nearlyAlike: Check = (ground) => {
     }
     const apart = bandMiddle(a.set) - bandMiddle(b.set);
     const list: Finding[] = [];
-    if (Math.abs(size) <= SLIP.size[0] && slips(apart, SLIP.band) && !b.lettering.seat.hold) {
+    if (Math.abs(size) <= SLIP.size[0] && slips(apart, SLIP.band) && a.set.path === b.set.path && !b.lettering.seat.hold) {
       list.push(found('band-nearly-alike', `“${second}” stands ${Math.abs(apart).toFixed(2)} mm beside the band of “${first}”.`, Math.abs(apart), ['seat', 'baselineShiftMm'], b.lettering.seat.baselineShiftMm + apart * b.set.direction));
     }
     // What is evened out or kept filled has a density of its own.

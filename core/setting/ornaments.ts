@@ -1,7 +1,7 @@
 import type { Track } from '../curves/kind';
 import { ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
 import type { Ornaments } from '../piece/types';
-import { bandMiddle, roomsOn } from './rooms';
+import { roomsOn } from './rooms';
 import { signOf, type Sign } from './ornamentSigns';
 import type { SetLettering } from './setLettering';
 import type { Standing } from './stance';
@@ -33,9 +33,8 @@ export function setOrnaments(item: Ornaments, track: Track, sets: readonly SetLe
   let whiteMm = Infinity;
   const turn = (item.turnDeg * Math.PI) / 180, cos = Math.cos(turn), sin = Math.sin(turn);
   for (const room of roomsOn(track, sets)) {
-    const { before, after } = room;
+    const { before, after, middleMm: k } = room;
     const size = (item.height * (before.capMm + after.capMm)) / 2;
-    const k = (bandMiddle(before) + bandMiddle(after)) / 2;
     const { direction } = before;
     // Turned, it takes as much of the room as its box does.
     const width = size * (Math.abs(sign.width * cos) + Math.abs(sin));

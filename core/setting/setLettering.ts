@@ -1,7 +1,8 @@
 import { fractionOf } from '../curves/clock';
 import type { Track } from '../curves/kind';
 import type { MeasuredPath } from '../geometry/measuredPath';
-import { ROW, stretchedFromDistance, stretchedLength } from '../geometry/walk';
+import { nearest } from '../geometry/nearest';
+import { frameAt, ROW, stretchedFromDistance, stretchedLength } from '../geometry/walk';
 import type { Lettering, Stance } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
@@ -173,7 +174,7 @@ function noRoom({ wording }: Lettering, { beforeMm, afterMm }: Overset): Problem
 }
 
 /** What to say of a hold that cannot be had, or not along all of the words. */
-function holdNotes({ lettering, path, letterDistances }: SetLettering, line: HeldLine | null): Problem[] {
+function holdNotes({ lettering, path, letterDistances }: SetLettering, line: HeldLine | null, own: MeasuredPath): Problem[] {
   if (!lettering.seat.hold) return [];
   const words = `“${lettering.wording.slice(0, 24)}”`;
   if (!line) {
@@ -181,8 +182,11 @@ function holdNotes({ lettering, path, letterDistances }: SetLettering, line: Hel
   }
   const { only } = line;
   if (!only) return [];
-  // The line is about as long as the curve that it was found along.
-  const inside = (s: number): boolean => { const turns = path.path.closed ? Math.round((s - (only.from + only.to) / 2) / path.lengthMm) * path.lengthMm : 0; return s - turns >= only.from && s - turns <= only.to; };
+  const inside = (at: number): boolean => {
+    const s = nearest(own, frameAt(path, at).point)?.s ?? 0;
+    const turns = own.path.closed ? Math.round((s - (only.from + only.to) / 2) / own.lengthMm) * own.lengthMm : 0;
+    return s - turns >= only.from && s - turns <= only.to;
+  };
   return letterDistances.every(inside) ? [] : [{
     code: 'hold-not-met', field: 'seat.hold', message: `${words} is held along a part of its words only: beyond it the curves run too steeply to each other, or end. Shorten the words, or move the curves.`,
   }];
@@ -254,7 +258,7 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const further = others.flatMap((one) => (one.ok ? [one.value] : []));
   if (!first!.ok) return first!;
   const { value } = first!;
-  return ok({ ...value, further, notes: [...value.notes, ...further.flatMap((one) => one.notes), ...holdNotes(value, line)] });
+  return ok({ ...value, further, notes: [...value.notes, ...further.flatMap((one) => one.notes), ...holdNotes(value, line, own.path)] });
 }
 
 /** A setting with its further lines, first to last. */

@@ -217,3 +217,48 @@ describe('matching', () => {
     expect(matchLetterings(pair(), ['top'], 'size', 'least', all)).toMatchObject({ ok: false, problem: { code: 'one-lettering' } });
   });
 });
+
+describe('rooms between words that are held on a line of their own', () => {
+  // Two rings that are not about one centre: the band between them is 8 mm wide here and 14 mm there.
+  const outer = circle(41, 44, 40);
+  const held = (wording: string, id: string, deg: number): Lettering => lettering(wording, {
+    id, faceId: 'oswald-medium', anchor: clock(deg), size: { by: 'cap', mm: 3 }, seat: { ...seat('outward', 'outside'), hold: { kind: 'band', curveId: 'ring', otherId: 'outer' } }, bookends: { startU: 0.5, endU: 0.5 },
+  });
+  const p = piece([curve(circle(30)), curve(outer, 'outer'), held('OTTERMERE', 'a', 10), held('TIDE', 'b', 110), held('SEDGE', 'c', 215)]);
+  /** Where the ink of each word begins and ends, degrees about the centre of the own ring, from the outlines that are drawn. */
+  const inkOn = (one: Piece): { from: number; to: number }[] => {
+    const drawing = drawPiece(one, all);
+    return ['a', 'b', 'c'].map((id) => {
+      const middle = findLettering(one, id)!.anchor.at as { deg: number };
+      const angles = drawing.paths.filter(({ itemId }) => itemId === id).flatMap(({ trace }) => pointsOf(trace)).map(({ x, y }) => {
+        const deg = (Math.atan2(x - 42, 42 - y) * 180) / Math.PI;
+        return deg - Math.round((deg - middle.deg) / 360) * 360;
+      });
+      return { from: Math.min(...angles), to: Math.max(...angles) };
+    });
+  };
+
+  it('are measured along the curve itself', () => {
+    const ink = inkOn(p).sort((a, b) => a.from - b.from);
+    const seen = ink.map(({ to }, i) => (i + 1 < ink.length ? ink[i + 1]!.from : ink[0]!.from + 360) - to);
+    const found = rooms(p).map(({ from, to }) => ((to - from) / 30) * (180 / Math.PI));
+    for (const deg of seen) expect(Math.min(...found.map((one) => Math.abs(one - deg)))).toBeLessThan(1);
+  });
+  it('take ornaments in the middle of the band and of the room', () => {
+    const item: Ornaments = { ...makeOrnaments('o', 'Stars', 'ring', '#000000'), count: 1 };
+    const set = setOrnaments(item, track(circle(30)), sets(p));
+    expect(set.placed).toHaveLength(3);
+    for (const { x, y } of set.placed) {
+      const fromOwn = Math.hypot(x - 42, y - 42) - 30, fromOuter = 41 - Math.hypot(x - 44, y - 40);
+      expect(Math.abs(fromOwn - fromOuter)).toBeLessThan(1);
+    }
+  });
+  it('are made equal', () => {
+    const after = done(p, equalRoomsSteps(p, 'ring', 'a', all));
+    const lengths = rooms(after).map(({ from, to }) => to - from);
+    for (const one of lengths) expect(one).toBeCloseTo(lengths[0]!, 4);
+    const ink = inkOn(after).sort((a, b) => a.from - b.from);
+    const seen = ink.map(({ to }, i) => (i + 1 < ink.length ? ink[i + 1]!.from : ink[0]!.from + 360) - to);
+    for (const deg of seen) expect(Math.abs(deg - seen[0]!)).toBeLessThan(1.5);
+  });
+});

@@ -69,9 +69,14 @@ describe('touching another curve', () => {
     expect(set.letterDistances).toHaveLength(5);
     // A bow that ends steeply over the words: held in the middle of them alone.
     const bow: CurveShape = { kind: 'arc', centre: { x: 60, y: 66 }, radiusMm: 20, startDeg: 285, sweepDeg: 150 };
-    const partly = setOn(all, openWords('OTTERMERE LIGHT', touching), level, [bow]);
+    const partly = setOn(all, openWords('OTTERMERE LIGHT RAILWAY', touching), level, [bow]);
     expect(partly.notes).toMatchObject([{ code: 'hold-not-met' }]);
     expect(partly.notes[0]!.message).toContain('part of its words');
+    // Fewer words end before it grows too steep: nothing is said of them, and all of them are held.
+    const fewer = setOn(all, openWords('OTTERMERE LIGHT', touching), level, [bow]);
+    expect(fewer.notes).toEqual([]);
+    const points = dense(track(bow));
+    for (const { x, y } of heightsAt(fewer, 5)) expect(Math.abs(distanceTo(points, x, y) - 1.1)).toBeLessThan(0.005);
   });
   it('stays where it stands when the curve that held it is deleted', () => {
     const p = piece([curve(level), curve({ kind: 'line', from: { x: 0, y: 30 }, to: { x: 120, y: 52 } }, 'other'), openWords('SEDGE', touching)]);
