@@ -23,6 +23,20 @@ export function ownDistance({ measured, fitted, scaleY }: SetLettering, before: 
   return pair ? straightDistance(measured, pair, fitted.width, withinMm / scaleY) * scaleY : withinMm;
 }
 
+/** How far apart tracking sets two neighbours, mm; nothing in joined words, nor where words are spread to fill their room. */
+export function trackedMm({ measured: { run }, fitted: { spacing, anchor }, scaleX }: SetLettering, before: number, after: number): number {
+  return run.joined || anchor.align === 'filled' ? 0 : ((spacing.tracking * run.face.metrics.upem * scaleX) / 1000) * (after - before);
+}
+
+/**
+ * How near evening out may bring two neighbours, mm: a distance, or less where the face sets them nearer on a straight line.
+ * Where the aim is the typeface, letters that tracking brings closer may be as close as they are there; with all gaps alike they may not.
+ */
+export function mayComeTo(set: SetLettering, before: number, after: number, leastMm: number): number {
+  const closer = (1 - set.fitted.spacing.lean) * Math.min(0, trackedMm(set, before, after));
+  return Math.max(0, ownDistance(set, before, after, leastMm - closer) + closer);
+}
+
 /** Letters nearer than this, mm, touch. */
 const TOUCH_MM = 1e-6;
 

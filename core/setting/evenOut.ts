@@ -4,7 +4,7 @@ import type { Lettering } from '../piece/types';
 import type { Problem } from '../result';
 import type { Face } from '../type/face';
 import { closest, shapeOf, type Shape } from './closest';
-import { joinedByFace, ownDistance } from './collisions';
+import { joinedByFace, mayComeTo } from './collisions';
 import { isSpace, type Evening } from './measure';
 import { EXACT_TO_MM, exactShape, nearness, placedShape, roughMm } from './placedShape';
 import { linesOf, setLettering, type SetLettering } from './setLettering';
@@ -204,11 +204,13 @@ const wanting = (mm: number, target: number, bound: number | null, strength: num
 const BESIDE_DASH = 0.6;
 const DASH = /^[\p{Pd}]$/u;
 
-/** How near a pair may come, mm: the least gap, a dash its share of that between round letters; but not more than the face itself leaves. */
+/** How near a pair may come, mm: the least gap, or nearer where the face sets it so; a dash its share of that between round letters, unless the typeface is the aim. */
 function leastFor(line: SetLettering, { before, after }: TrueGap, leastGapMm: number): number {
   const { letters } = line.measured.run;
-  const dash = DASH.test(letters[before]!.text) || DASH.test(letters[after]!.text);
-  return ownDistance(line, before, after, dash ? Math.max(leastGapMm, BESIDE_DASH * roundGap(line)) : leastGapMm);
+  const least = mayComeTo(line, before, after, leastGapMm);
+  if (!DASH.test(letters[before]!.text) && !DASH.test(letters[after]!.text)) return least;
+  const beside = BESIDE_DASH * roundGap(line);
+  return Math.max(least, line.fitted.spacing.lean > 0 ? beside : mayComeTo(line, before, after, Math.max(leastGapMm, beside)));
 }
 
 /** How often a way is looked for before what is found is near enough. */

@@ -1,4 +1,4 @@
-import { ownDistance } from './collisions';
+import { mayComeTo } from './collisions';
 import { nearness } from './placedShape';
 import { linesOf, type SetLettering } from './setLettering';
 import { trueGaps } from './trueGaps';
@@ -25,7 +25,7 @@ function growthOfLine(line: SetLettering): Growth {
   const pairs = trueGaps(line).filter(({ before, after, clearMm }) => {
     if (clearMm > leastGapMm + STOPS_MM) return false;
     const near = nearness(line, before, after, leastGapMm + STOPS_MM);
-    return near !== null && near <= ownDistance(line, before, after, leastGapMm) + STOPS_MM;
+    return near !== null && near <= mayComeTo(line, before, after, leastGapMm) + STOPS_MM;
   });
   return {
     share: overset.inkMm - mm > 0 ? mm / (overset.inkMm - mm) : 0,

@@ -1,7 +1,7 @@
 import { hypot } from '../hypot';
 import { foldsOf } from '../geometry/folds';
 import { frameAt, ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
-import { joinedByFace, ownDistance } from './collisions';
+import { joinedByFace, ownDistance, trackedMm } from './collisions';
 import { bending, bentPlace, eachContour } from './flatOutlines';
 import { surroundings, type Surroundings } from './nearFeet';
 import { nearness } from './placedShape';
@@ -234,10 +234,9 @@ function measureGaps(set: SetLettering): Measured {
   const pairs = straightPairs(line, fitted.width, fitted.spacing.words);
   const gaps: TrueGap[] = [], pairings: Pairing[] = [];
   if (pairs.length === 0) return { gaps, pairings };
-  const { lean, tracking } = fitted.spacing;
+  const { lean } = fitted.spacing;
   const heightMm = usualKind(run, scales).height * scaleY;
   const levels = levelsFor(heightMm, line.inkBottomMm, line.inkTopMm);
-  const tracked = run.joined || fitted.anchor.align === 'filled' ? 0 : (tracking * run.face.metrics.upem * scaleX) / 1000;
   const same = knownProfiles(set, levels);
   // A parallel folds the sooner the farther it lies off: at the highest level and at the lowest, or nowhere.
   const foldsAt = (level: number): boolean => foldsOf(path, direction * (baselineMm + level * levels.step)) !== null;
@@ -252,7 +251,7 @@ function measureGaps(set: SetLettering): Measured {
       pairings.push(pairing);
       gaps.push({
         before, after, mm, word, leastMm: leastAlong(faced, mm), clearMm: clearance(faced), middle: (left.from + left.edge + right.from + right.front) / 2,
-        aimMm: (white + lean * (alike - white)) * scaleY + tracked * (after - before),
+        aimMm: (white + lean * (alike - white)) * scaleY + trackedMm(set, before, after),
       });
     }
     left = right;

@@ -122,10 +122,10 @@ describe('evening out in real faces', () => {
   });
   it.each(TABLE_FACES)('changes nothing on a line: %s', (faceId) => {
     const face = all.get(faceId)!;
-    for (const wording of [...WORDS, 'Tolly-Whyte & Co. “1926”']) {
-      const what = lettering(wording, { faceId, spacing: spacing({ evenOut: 1 }), anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } });
+    for (const [wording, tracking] of [...WORDS, 'Tolly-Whyte & Co. “1926”'].flatMap((one) => [0, 60, -25].map((by) => [one, by] as const))) {
+      const what = lettering(wording, { faceId, spacing: spacing({ evenOut: 1, tracking }), anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } });
       const shape: CurveShape = { kind: 'line', from: { x: 3, y: 90 }, to: { x: 160, y: 20 } };
-      const [now, plainly] = [evened(what, shape, face), setSlabs(face, { ...what, spacing: spacing() }, shape)];
+      const [now, plainly] = [evened(what, shape, face), setSlabs(face, { ...what, spacing: spacing({ tracking }) }, shape)];
       now.rows.forEach((value, i) => expect(Math.abs(value - plainly.rows[i]!)).toBeLessThan(1e-6));
     }
   });
@@ -163,6 +163,15 @@ describe('evening out in real faces', () => {
       const gaps = trueGaps(set);
       const round = gaps.find((gap) => gap.before === 6)!.leastMm;
       for (const before of [1, 2]) expect(gaps.find((gap) => gap.before === before)!.leastMm).toBeGreaterThan(0.6 * round - 0.01);
+    }
+    // Whatever the face itself does with a hyphen, where its spacing is not the aim.
+    for (const id of TABLE_FACES) for (const lean of [0.3, 1]) for (const tracking of [0, -20]) {
+      const one = all.get(id)!;
+      const set = evened(lettering('TV-WAY LT-OW', { faceId: id, size: { by: 'cap', mm: 8 }, spacing: spacing({ evenOut: 1, lean, tracking }) }), circle(60), one);
+      if (!set.evening) continue;
+      const round = setSlabs(one, lettering('OO', { faceId: id, size: { by: 'cap', mm: 8 }, spacing: spacing({ tracking }), anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } }), { kind: 'line', from: { x: 0, y: 0 }, to: { x: 90, y: 0 } });
+      const least = 0.6 * nearness(round, 0, 1, 20)!;
+      for (const [before, after] of [[1, 2], [2, 3], [8, 9], [9, 10]] as const) expect(nearness(set, before, after, least) ?? least, `${id} ${before}`).toBeGreaterThan(least - 2e-3);
     }
   });
 });
