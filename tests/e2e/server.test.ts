@@ -1,5 +1,8 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { circle, curve, lettering, piece } from '../support/pieces';
+import { readFontFile } from '../../server/data/fontFile';
+import { circle, curve, HOME, lettering, piece } from '../support/pieces';
 import { made, Server } from './support';
 
 const good = piece([curve(circle(30)), lettering('TIDE')]);
@@ -32,6 +35,22 @@ describe('the server', () => {
     await server.call('PUT', `/pieces/${own}/name`, { name: `${good.name} 2` });
     const renamed = await fetch(address, { headers: { 'if-none-match': etag } });
     expect([renamed.status, renamed.headers.get('etag') === etag]).toEqual([200, false]);
+  });
+
+  it('draws a picture anew while a typeface of it was not at hand', async () => {
+    const font = await readFile(join(HOME, 'fonts/files/rye.ttf'));
+    // The name that it will have, see the list of typefaces of one's own.
+    const read = await readFontFile(font, 'rye.ttf');
+    if (!read.ok) throw new Error(read.problem.message);
+    const own = await made(server, piece([curve(circle(30)), lettering('TIDE', { faceId: read.value.id })]));
+    const address = `${server.base}/api/pieces/${own}/picture.svg`;
+    const without = await fetch(address);
+    expect([without.status, without.headers.get('etag')]).toEqual([200, null]);
+    const before = await without.text();
+    expect((await fetch(`${server.base}/api/faces?name=rye.ttf`, { method: 'POST', body: font, headers: { 'content-type': 'application/octet-stream' } })).ok).toBe(true);
+    const now = await fetch(address);
+    expect(await now.text()).not.toBe(before);
+    expect(now.headers.get('etag')).toMatch(/^".+"$/);
   });
 
   it.each([

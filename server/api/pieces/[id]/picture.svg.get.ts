@@ -2,7 +2,7 @@ import { drawPiece } from '#core/drawing/drawPiece';
 import type { PictureFile } from '#core/drawing/pictures';
 import { isLettering, isPicture, type Piece } from '#core/piece/types';
 import { writeSvg } from '#core/output/svg';
-import { pictureAt } from '../../../pictures';
+import { pictureAt, type Drawn } from '../../../pictures';
 import { pieceId, requestedPiece } from '../../../reading';
 import { findImage } from '../../../data/images';
 import { database, facesFor } from '../../../store';
@@ -14,20 +14,26 @@ export default defineEventHandler(async (event) => {
   setResponseHeader(event, 'cache-control', 'private, no-cache');
   // Another build may draw otherwise.
   const etag = `"${revision}-${useRuntimeConfig(event).app.buildId}"`;
-  setResponseHeader(event, 'etag', etag);
   if (getRequestHeader(event, 'if-none-match')?.split(',').some((one) => one.trim().replace(/^W\//, '') === etag)) {
+    setResponseHeader(event, 'etag', etag);
     setResponseStatus(event, 304);
     return null;
   }
-  return pictureAt(pieceId(event), revision, () => drawn(piece));
+  const { svg, whole } = await pictureAt(pieceId(event), revision, () => drawn(piece));
+  // What lacks something is asked for again: a typeface or an image may have been brought since.
+  if (whole) setResponseHeader(event, 'etag', etag);
+  return svg;
 });
 
 /** Draws a piece with its pictures. */
-async function drawn(piece: Piece): Promise<string> {
+async function drawn(piece: Piece): Promise<Drawn> {
   const pictures = new Map<string, PictureFile>();
-  for (const { imageId, widthPx, heightPx } of piece.items.filter(isPicture)) {
-    const image = pictures.has(imageId) ? null : await findImage(await database(), imageId);
+  const wanted = new Map(piece.items.filter(isPicture).map((one) => [one.imageId, one]));
+  for (const [imageId, { widthPx, heightPx }] of wanted) {
+    const image = await findImage(await database(), imageId);
     if (image) pictures.set(imageId, { format: image.mediaType === 'image/png' ? 'png' : 'jpeg', bytes: image.bytes, widthPx, heightPx, rgba: null });
   }
-  return writeSvg(drawPiece(piece, await facesFor(piece.items.filter(isLettering).map((one) => one.faceId)), pictures), { decimals: 2 });
+  const ids = [...new Set(piece.items.filter(isLettering).map((one) => one.faceId))];
+  const faces = await facesFor(ids);
+  return { svg: writeSvg(drawPiece(piece, faces, pictures), { decimals: 2 }), whole: pictures.size === wanted.size && ids.every((id) => faces.has(id)) };
 }
