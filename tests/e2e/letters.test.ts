@@ -59,6 +59,15 @@ describe('letters, seat and stance', () => {
     expect(await drawn()).toBe(there);
   });
 
+  it('says beside the field where the curves make a distance impossible', async () => {
+    await open([curve({ kind: 'line', from: { x: 5, y: 40 }, to: { x: 80, y: 40 } }), curve({ kind: 'line', from: { x: 42, y: 5 }, to: { x: 42.2, y: 80 } }, 'across'), lettering('TIDE', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } })]);
+    expect(await on.page.locator('[data-unmet]').count()).toBe(0);
+    await choose('Distance by', 'touching another');
+    expect(await on.page.locator('[data-unmet]').innerText()).toContain('cannot be held by the curves chosen');
+    await choose('Distance by', 'the curve itself');
+    await on.page.locator('[data-unmet]').waitFor({ state: 'detached' });
+  });
+
   it('centres in the band between two rings', async () => {
     await open([curve(circle(26)), curve(circle(38), 'rim'), lettering('TIDE')]);
     await choose('Distance by', 'midway between two');

@@ -18,6 +18,8 @@ const KINDS = [{ value: 'none', label: 'the curve itself' }, { value: 'touching'
 const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));
 const others = computed(() => curves.value.filter((one) => one.id !== props.lettering.curveId));
 const hold = computed(() => props.lettering.seat.hold);
+/** What to say where the curves make it impossible, or not along all of the words. */
+const unmet = computed(() => (hold.value && store.shownSetting?.lettering.id === props.lettering.id ? store.shownSetting.notes.find((note) => note.code === 'hold-not-met')?.message ?? '' : ''));
 
 function setSeat(label: string, seat: Seat, gesture?: string) {
   return store.edit(label, [setStep(store.piece!, props.lettering.id, ['seat'], seat)], gesture);
@@ -70,4 +72,9 @@ const setHold = (next: SeatHold, gesture?: string) => setSeat('Change distance',
       </el-select>
     </span>
   </div>
+  <p v-if="unmet" class="unmet" role="alert" data-unmet>{{ unmet }}</p>
 </template>
+
+<style scoped>
+.unmet { margin-top: 6px; color: var(--rust); font-size: 12px; font-weight: 600; line-height: 1.35; }
+</style>
