@@ -33,9 +33,12 @@ const pictures = shallowRef<readonly AimShown[]>(AIMS.map((aim) => ({ ...aim, pa
 /** What the pictures show of a lettering: they are drawn anew only when that changes, not with every word. */
 const shownOf = ({ faceId, axes, features, letterCase, wording, spacing: { kerning, ligatures, measuredAt } }: Lettering): string =>
   JSON.stringify([faceId, axes, features, letterCase, wording.replace(/\s/gu, '').slice(0, 12), kerning, ligatures, measuredAt]);
-watch([() => shownOf(restingLettering.value), () => faces.loaded.get(restingLettering.value.faceId)], ([, face]) => {
-  pictures.value = AIMS.map((aim) => { const made = face && aimPicture(restingLettering.value, face, aim.lean); return { ...aim, parts: made ? setPicture(made) : [] }; });
-}, { immediate: true });
+const draw = (): void => {
+  const lettering = restingLettering.value, face = faces.loaded.get(lettering.faceId);
+  pictures.value = AIMS.map((aim) => { const made = face && aimPicture(lettering, face, aim.lean); return { ...aim, parts: made ? setPicture(made) : [] }; });
+};
+watch([() => shownOf(restingLettering.value), () => faces.loaded.get(restingLettering.value.faceId)], () => { whenResting(draw); }, { immediate: true });
+onScopeDispose(() => { noLonger(draw); });
 const resting = useResting(() => store.shownSetting);
 const even = computed(() => (resting.value ? evennessOf(resting.value) : null));
 const proposal = computed(() => {
