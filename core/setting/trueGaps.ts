@@ -229,7 +229,7 @@ export function wayTo(set: SetLettering, index: number, white: number): number {
 }
 
 function measureGaps(set: SetLettering): Measured {
-  const { measured: line, scaleX, scaleY, fitted, path, direction, baselineMm } = set;
+  const { measured: line, scaleY, fitted, path, direction, baselineMm } = set;
   const { run, scales } = line;
   const pairs = straightPairs(line, fitted.width, fitted.spacing.words);
   const gaps: TrueGap[] = [], pairings: Pairing[] = [];
