@@ -1,23 +1,15 @@
-import { hypot } from '../hypot';
 import { foldsOf } from '../geometry/folds';
-import { frameAt, ROW, stretchedFromDistance, walkTo } from '../geometry/walk';
+import { frameAt, stretchedFromDistance } from '../geometry/walk';
 import { joinedByFace, ownDistance, trackedMm } from './collisions';
-import { bending, bentPlace, eachContour } from './flatOutlines';
-import { surroundings, type Surroundings } from './nearFeet';
 import { nearness } from './placedShape';
-import type { Face } from '../type/face';
-import { linesOf, LETTER, type SetLettering } from './setLettering';
-import { sharesOf } from './space/kindShares';
+import { linesOf, type SetLettering } from './setLettering';
 import { usualKind } from './space/letterKind';
-import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides } from './space/sides';
+import { knownProfiles, LEAST_COUNTED, profileAt, type Profile } from './space/profiles';
+import { sharesOf } from './space/sense';
+import { levelsFor, type Levels } from './space/sides';
 import { meanOf } from './space/spread';
 import { straightPairs } from './space/straight';
-import { clearance, face, whiteBetween, type Band, type Faced, type Facing, type Shares } from './space/white';
-
-/** Where a curve is stretched by less at a height, a first guess goes by the curve itself. */
-const LEAST_STRETCH = 0.2;
-/** Levels count as stretched by no less than this where a curve folds back under the letters. */
-const LEAST_COUNTED = 0.05;
+import { clearance, gapsBetween, whiteBetween, type Band, type Faced, type Facing, type Shares } from './space/white';
 
 /** The gap between two neighbours, as it is seen. */
 export interface TrueGap {
@@ -43,99 +35,6 @@ export interface TrueGap {
  * than halfway between the two. It is what gaps are compared with.
  */
 export const letterHeight = ({ measured, scaleY }: SetLettering): number => usualKind(measured.run, measured.scales).height * scaleY;
-
-const home = new Float64Array(ROW.length);
-
-interface Profile {
-  readonly sides: Sides;
-  readonly stretch: Float64Array | null;
-  /** What its own places count from, along the curve in the reading direction, mm; and its first and last place from there. */
-  readonly from: number;
-  readonly front: number;
-  readonly edge: number;
-  /** The turning of the curve near the letter; null on a line and a circle. */
-  readonly turningAt: Surroundings['turningAt'] | null;
-}
-
-/** Letters of a face as they stand on a curve of one curvature at one size: the same wherever they stand. */
-interface SameEverywhere { readonly key: string; readonly profiles: Map<string, Profile | null> }
-/** Letterings of one face on several rings are looked at in turn. */
-const MOST_RINGS = 8;
-const everywhere = new WeakMap<Face, SameEverywhere[]>();
-
-/** The profiles that are known for letterings like this one; null where letters look otherwise at every place. */
-function knownProfiles(set: SetLettering, levels: Levels): Map<string, Profile | null> | null {
-  const { path, direction, baselineMm, scaleX, scaleY, stance, measured } = set;
-  if (path.curvatureMin !== path.curvatureMax || (stance.kind !== 'turned' && stance.kind !== 'bent')) return null;
-  const key = [path.curvatureMin * direction, baselineMm, scaleX, scaleY, levels.step, levels.low, levels.count, stance.kind, stance.strength, stance.kind === 'bent' ? set.measuredHeightMm : 0].join();
-  let rings = everywhere.get(measured.run.face);
-  if (!rings) everywhere.set(measured.run.face, (rings = []));
-  let one = rings.find((ring) => ring.key === key);
-  if (!one) {
-    if (rings.length >= MOST_RINGS) rings.shift();
-    rings.push((one = { key, profiles: new Map() }));
-  }
-  return one.profiles;
-}
-
-/** The profile of a letter, found once for all that are alike where letters look the same everywhere. */
-function profileAt(set: SetLettering, index: number, levels: Levels, reach: number, known: Map<string, Profile | null> | null): Profile | null {
-  const { measured: { run, scales, origins }, lettering, letterDistances, direction } = set;
-  const byHand = lettering.adjustments.some((one) => one.at === origins[index] && (one.alongMm !== 0 || one.offMm !== 0 || one.turnDeg !== 0));
-  if (!known || byHand) return profileOf(set, index, levels, reach);
-  const { glyphs, advance } = run.letters[index]!;
-  const key = `${advance} ${scales ? scales[index]! : 1} ${glyphs.length === 1 ? `${glyphs[0]!.id} ${glyphs[0]!.x} ${glyphs[0]!.y}` : glyphs.map(({ id, x, y }) => `${id} ${x} ${y}`).join()}`;
-  let profile = known.get(key);
-  if (profile === undefined) known.set(key, (profile = profileOf(set, index, levels, reach)));
-  return profile && { ...profile, from: direction * letterDistances[index]! };
-}
-
-/** The sides of a letter as it stands, seen from the curve: places are along the curve in the reading direction. */
-function profileOf(set: SetLettering, index: number, levels: Levels, reach: number): Profile | null {
-  const { rows, path, direction, baselineMm, letterDistances, measured } = set;
-  const at = index * LETTER.length;
-  const s = letterDistances[index]!;
-  walkTo(path, s, 0, home, 0);
-  const tx = home[ROW.tangentX]! * direction, ty = home[ROW.tangentY]! * direction, bend = home[ROW.curvature]! * direction;
-  // The letter in the frame of its place: x along the reading direction, y towards the tops from the curve.
-  const rx = rows[at]! - home[ROW.x]!, ry = rows[at + 1]! - home[ROW.y]!;
-  const ox = rx * tx + ry * ty, oy = rx * ty - ry * tx;
-  const ax = rows[at + LETTER.cos]! * tx + rows[at + LETTER.sin]! * ty, ay = rows[at + LETTER.cos]! * ty - rows[at + LETTER.sin]! * tx;
-  const ux = rows[at + LETTER.upX]! * tx + rows[at + LETTER.upY]! * ty, uy = rows[at + LETTER.upX]! * ty - rows[at + LETTER.upY]! * tx;
-  const even = path.curvatureMin === path.curvatureMax;
-  const sign = bend < 0 ? -1 : 1, base = bend === 0 ? 0 : 1 / bend;
-  const bent = bending(set);
-  const ink = noExtremes(levels);
-  const near = even ? null : surroundings(path, s, direction, measured.halfAdvances[index]! + reach);
-  eachContour(set, index, 'coarse', (points, sx, sy, dx, dy) => {
-    let px = 0, py = 0;
-    for (let i = 0; i < points.length; i += 2) {
-      const lx = (points[i]! + dx) * sx, ly = (points[i + 1]! + dy) * sy;
-      const u = ox + ax * lx + ux * ly, v = oy + ay * lx + uy * ly;
-      let along = u, height = v;
-      if (near) {
-        const stretch = 1 + bend * v;
-        const foot = near.foot(home[ROW.x]! + tx * u + ty * v, home[ROW.y]! + ty * u - tx * v, stretch > LEAST_STRETCH ? u / stretch : u);
-        along = foot.along;
-        height = foot.height;
-      } else if (bend !== 0) {
-        // On a circle in closed form: its centre lies at −1/κ in this frame.
-        along = Math.atan2(u, sign * (v + base)) / Math.abs(bend);
-        height = sign * hypot(u, v + base) - base;
-      }
-      let x = along, y = height - baselineMm;
-      if (bent > 0) {
-        x += (direction * (bentPlace(set, index, lx)[ROW.distance]! - s) - x) * bent;
-        y += (ly - y) * bent;
-      }
-      if (i > 0) addStretch(ink, levels, px, py, x, y);
-      px = x; py = y;
-    }
-  });
-  const stretch = bend === 0 ? null : Float64Array.from({ length: levels.count }, (_, n) => Math.max(1 + bend * (baselineMm + (n + levels.low + 0.5) * levels.step), LEAST_COUNTED));
-  const sides = fillSides(ink, levels, stretch);
-  return sides && { sides, stretch, from: direction * s, front: ink.front, edge: ink.edge, turningAt: near ? near.turningAt : null };
-}
 
 /** Two neighbours as they were measured, so that they can be looked at as if they stood farther apart. */
 interface Pairing { readonly faced: Faced; readonly band: Band; readonly shares: Shares }
@@ -245,7 +144,7 @@ function measureGaps(set: SetLettering): Measured {
   for (const { before, after, band: { kind, top, height }, word, white, alike } of pairs) {
     const right = profileAt(set, after, levels, heightMm / 2, same);
     if (left && right) {
-      const faced = face(left.sides, right.sides, facingOn(set, levels, left, right, folds));
+      const faced = gapsBetween(left.sides, right.sides, facingOn(set, levels, left, right, folds));
       const pairing: Pairing = { faced, band: { top: top * scaleY, height: height * scaleY }, shares: sharesOf(run.face, kind) };
       const mm = whiteAt(pairing, 0);
       pairings.push(pairing);

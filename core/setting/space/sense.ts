@@ -5,7 +5,7 @@ import { placePairs, type PairPlace } from '../../type/shape';
 import type { PairKind } from './letterKind';
 import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides } from './sides';
 import { leastSpread, spreadMatrix } from './shares';
-import { face as facing, READINGS, readWhite, type Facing, type Shares } from './white';
+import { gapsBetween, READINGS, readWhite, type Facing, type Shares } from './white';
 
 /** How white is read in a face: the shares of the readings, and what they come to where the face itself has set the letters. */
 export interface Sense {
@@ -102,7 +102,7 @@ export function readPairs(face: Face, kind: PairKind, perHeight = FIT_LEVELS, pl
     const left = place && sides(place.first), right = place && sides(place.second);
     if (!left || !right) return;
     const top = kind === 'mixed' ? Math.max(height, Math.min(topOf(left, levels), topOf(right, levels))) : height;
-    readWhite(facing(left, right, straightFacing(levels, place.distance)), { top: Math.min(top, (levels.low + levels.count) * levels.step), height }, null, 0, out);
+    readWhite(gapsBetween(left, right, straightFacing(levels, place.distance)), { top: Math.min(top, (levels.low + levels.count) * levels.step), height }, null, 0, out);
     weights[n] = WEIGHTS[kind][index]!;
     for (let i = 0; i < READINGS; i++) rows[n * READINGS + i] = out[i]! / height;
   });
@@ -188,7 +188,7 @@ export function readSigns(face: Face, beside: 'capitals' | 'small', signs: strin
     for (const place of placePairs(plain, [...BESIDE[beside]].map((letter) => (side === 'before' ? sign + letter : letter + sign)))) {
       const left = place && glyphSides(plain, place.first, levels), right = place && glyphSides(plain, place.second, levels);
       if (!left || !right) continue;
-      readWhite(facing(left, right, straightFacing(levels, place.distance)), { top: height, height }, null, 0, out);
+      readWhite(gapsBetween(left, right, straightFacing(levels, place.distance)), { top: height, height }, null, 0, out);
       rows.push(...out.map((reading) => reading / height));
     }
     return { rows: Float64Array.from(rows), weights: new Float64Array(rows.length / READINGS).fill(1), kerned: 0 };
@@ -217,3 +217,6 @@ export function signRoom(face: Face, sign: string, side: 'before' | 'after', bes
   }
   return both[side === 'before' ? 0 : 1] ?? 0;
 }
+
+/** The shares by which a face's pairs of a kind are read: a capital beside a small letter is read as capitals are. */
+export const sharesOf = (face: Face, kind: PairKind): Shares => senseOf(face).shares[kind === 'small' ? 'small' : 'capitals'];

@@ -4,10 +4,9 @@ import { closest, shapeOf } from '../closest';
 import { contoursOf, straightContours } from '../flatOutlines';
 import { measureRun, type MeasuredRun } from '../measure';
 import { bandOf, kindOf, usualKind, type LetterKind, type PairBand } from './letterKind';
-import { sharesOf } from './kindShares';
-import { senseOf, signRoom, straightFacing } from './sense';
+import { senseOf, sharesOf, signRoom, straightFacing } from './sense';
 import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides } from './sides';
-import { clearance, face as facing, whiteBetween } from './white';
+import { clearance, gapsBetween, whiteBetween } from './white';
 
 /** Two neighbours of a line as their face sets them on a straight line, in font units of height (an em high is upem). */
 export interface StraightPair {
@@ -87,7 +86,7 @@ function measurePairs(line: MeasuredRun, width: number, words: number): readonly
     if (last) {
       const band = bandIn(levels, bandOf(last.kind, kind, usual));
       const distance = plain.middles[index]! - plain.middles[last.index]!;
-      const faced = facing(last.sides, sides, straightFacing(levels, distance));
+      const faced = gapsBetween(last.sides, sides, straightFacing(levels, distance));
       const white = whiteBetween(faced, band, sharesOf(face, band.kind));
       const pair = { before: last.index, after: index, band, word: index > last.index + 1, distance, white, alike: white, clear: clearance(faced) };
       // Letters that the face sets into each other are left to it.

@@ -35,7 +35,7 @@ export interface Faced extends Facing {
 }
 
 /** Takes the gaps between two letters. */
-export function face(left: Sides, right: Sides, facing: Facing): Faced {
+export function gapsBetween(left: Sides, right: Sides, facing: Facing): Faced {
   const { levels: { step, low, count }, along, shift } = facing;
   const gaps = CONES.map((_, c) => {
     const r = left.right[c]!, l = right.left[c]!, list = new Float64Array(count);
