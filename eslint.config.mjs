@@ -1,4 +1,5 @@
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import prettier from 'eslint-config-prettier';
 import importX from 'eslint-plugin-import-x';
 import vue from 'eslint-plugin-vue';
 import ts from 'typescript-eslint';
@@ -13,19 +14,32 @@ const ALLOWED = {
   'core/setting': ['core/geometry', 'core/piece', 'core/curves', 'core/type'],
   'core/drawing': ['core/geometry', 'core/ink', 'core/piece', 'core/curves', 'core/type', 'core/setting'],
   'core/proof': ['core/geometry', 'core/ink', 'core/piece', 'core/curves', 'core/type', 'core/setting', 'core/drawing'],
-  'core/output': ['core/geometry', 'core/ink', 'core/piece', 'core/curves', 'core/type', 'core/setting', 'core/drawing'],
-  app: ['core', 'fonts'],
-  server: ['core', 'fonts'],
-  cli: ['core', 'fonts'],
-  fonts: ['core'],
+  'core/output': [
+    'core/geometry',
+    'core/ink',
+    'core/piece',
+    'core/curves',
+    'core/type',
+    'core/setting',
+    'core/drawing',
+  ],
+  'app': ['core', 'fonts'],
+  'server': ['core', 'fonts'],
+  'cli': ['core', 'fonts'],
+  'fonts': ['core'],
 };
 const ROOMS = ['core', 'app', 'server', 'cli', 'fonts', 'demo', 'tests', 'bin'];
 
 const zones = Object.entries(ALLOWED).map(([room, allowed]) => {
   const own = room.startsWith('core/') ? Object.keys(ALLOWED).filter((one) => one.startsWith('core/')) : [];
-  const from = [...ROOMS.filter((one) => one !== 'core' || !room.startsWith('core/')), ...own]
-    .filter((one) => one !== room && !allowed.includes(one));
-  return { target: `./${room}`, from: from.map((one) => `./${one}`), message: `${room} may import only ${[room, ...allowed].join(', ')}.` };
+  const from = [...ROOMS.filter((one) => one !== 'core' || !room.startsWith('core/')), ...own].filter(
+    (one) => one !== room && !allowed.includes(one),
+  );
+  return {
+    target: `./${room}`,
+    from: from.map((one) => `./${one}`),
+    message: `${room} may import only ${[room, ...allowed].join(', ')}.`,
+  };
 });
 
 export default ts.config(
@@ -49,22 +63,45 @@ export default ts.config(
   {
     files: ['**/*.{ts,mts,mjs,vue}'],
     plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: ['core/tsconfig.json', 'cli/tsconfig.json'] })] },
+    settings: {
+      'import-x/resolver-next': [
+        createTypeScriptImportResolver({ project: ['core/tsconfig.json', 'cli/tsconfig.json'] }),
+      ],
+    },
     rules: {
       'import-x/no-restricted-paths': ['error', { zones }],
       'import-x/no-cycle': ['error', { maxDepth: 6 }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
       '@typescript-eslint/no-explicit-any': 'off',
       'max-lines': ['error', { max: 330, skipBlankLines: true }],
-      eqeqeq: ['error', 'always'],
+      'eqeqeq': ['error', 'always'],
     },
   },
   {
     // The core knows neither browser nor Node: its tsconfig leaves their types out, this their modules.
     files: ['core/**/*.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: ['node:*', 'fs', 'path', 'vue', 'vue/*', 'pinia', 'nuxt', '#app', '#imports', 'h3', '@electric-sql/*'] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            'node:*',
+            'fs',
+            'path',
+            'vue',
+            'vue/*',
+            'pinia',
+            'nuxt',
+            '#app',
+            '#imports',
+            'h3',
+            '@electric-sql/*',
+          ],
+        },
+      ],
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'console', 'fetch', 'performance'],
     },
   },
+  // What the formatter decides is not asked twice.
+  prettier,
 );

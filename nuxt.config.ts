@@ -36,5 +36,8 @@ export default defineNuxtConfig({
     externals: { trace: false },
     errorHandler: '~~/server/errorHandler.ts',
   },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } },
+  },
 });

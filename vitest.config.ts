@@ -6,8 +6,12 @@ export default defineConfig({
       { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
       {
         test: {
-          name: 'e2e', include: ['tests/e2e/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000,
-          fileParallelism: false, maxWorkers: 1,
+          name: 'e2e',
+          include: ['tests/e2e/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+          maxWorkers: 1,
           // What a page comes to show is waited for, on slow machines too.
           expect: { poll: { timeout: 15_000 } },
         },

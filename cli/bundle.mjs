@@ -10,14 +10,26 @@ const home = fileURLToPath(new URL('..', import.meta.url));
 export async function buildCli() {
   mkdirSync(join(home, 'dist'), { recursive: true });
   // HarfBuzz looks for its WebAssembly beside the file that it is in.
-  copyFileSync(join(dirname(createRequire(import.meta.url).resolve('harfbuzzjs')), 'harfbuzz.wasm'), join(home, 'dist/harfbuzz.wasm'));
+  copyFileSync(
+    join(dirname(createRequire(import.meta.url).resolve('harfbuzzjs')), 'harfbuzz.wasm'),
+    join(home, 'dist/harfbuzz.wasm'),
+  );
   // Written beside and put in its place whole: another call may be reading it.
   const draft = join(home, `dist/.cli-${process.pid}.mjs`);
   await build({
-    entryPoints: [join(home, 'cli/main.ts')], outfile: draft, bundle: true, platform: 'node', target: 'node20', format: 'esm', minifySyntax: true,
-    alias: { '#core': join(home, 'core') }, logLevel: 'error',
+    entryPoints: [join(home, 'cli/main.ts')],
+    outfile: draft,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    minifySyntax: true,
+    alias: { '#core': join(home, 'core') },
+    logLevel: 'error',
     // Packages of the older kind ask for Node's own modules by a function that such a bundle lacks.
-    banner: { js: 'import { createRequire as $require } from "node:module"; const require = $require(import.meta.url);' },
+    banner: {
+      js: 'import { createRequire as $require } from "node:module"; const require = $require(import.meta.url);',
+    },
   });
   renameSync(draft, join(home, 'dist/cli.mjs'));
 }

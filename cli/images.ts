@@ -10,27 +10,39 @@ import { isPicture, isTracing, type Piece } from '#core/piece/types';
 const FORMATS: Readonly<Record<string, ImageFormat>> = { png: 'png', jpg: 'jpeg', webp: 'webp' };
 
 /** The images that a piece shows: those that came along with it, and those in a folder called images beside it, known by their content. */
-export async function imagesFor(file: string, piece: Piece, carried: ReadonlyMap<string, CarriedImage>): Promise<CarriedImage[]> {
+export async function imagesFor(
+  file: string,
+  piece: Piece,
+  carried: ReadonlyMap<string, CarriedImage>,
+): Promise<CarriedImage[]> {
   const wanted = new Set(piece.items.filter((one) => isPicture(one) || isTracing(one)).map((one) => one.imageId));
   const found = new Map([...carried].filter(([id]) => wanted.has(id)));
   const folder = join(dirname(file), 'images');
-  if (found.size < wanted.size) for (const name of await readdir(folder).catch(() => [])) {
-    const bytes = await readFile(join(folder, name)).catch(() => null);
-    const id = bytes && createHash('sha256').update(bytes).digest('hex').slice(0, 32);
-    if (!id || !wanted.has(id)) continue;
-    const format = FORMATS[imageSize(bytes).type ?? ''];
-    if (format) found.set(id, { id, format, bytes });
-  }
+  if (found.size < wanted.size)
+    for (const name of await readdir(folder).catch(() => [])) {
+      const bytes = await readFile(join(folder, name)).catch(() => null);
+      const id = bytes && createHash('sha256').update(bytes).digest('hex').slice(0, 32);
+      if (!id || !wanted.has(id)) continue;
+      const format = FORMATS[imageSize(bytes).type ?? ''];
+      if (format) found.set(id, { id, format, bytes });
+    }
   return [...found.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
 }
 
 /** The pictures that a piece prints, decoded, as far as they are at hand. */
-export async function picturesOf(piece: Piece, images: readonly CarriedImage[], render: RenderPixels): Promise<Pictures> {
+export async function picturesOf(
+  piece: Piece,
+  images: readonly CarriedImage[],
+  render: RenderPixels,
+): Promise<Pictures> {
   const pictures = new Map();
   for (const { imageId, widthPx, heightPx } of piece.items.filter(isPicture)) {
     const image = images.find((one) => one.id === imageId);
     if (!image || image.format === 'webp' || pictures.has(imageId)) continue;
-    const decoded = await decodePicture({ format: image.format, bytes: image.bytes, widthPx, heightPx, rgba: null }, render);
+    const decoded = await decodePicture(
+      { format: image.format, bytes: image.bytes, widthPx, heightPx, rgba: null },
+      render,
+    );
     if (decoded) pictures.set(imageId, decoded);
   }
   return pictures;

@@ -35,26 +35,42 @@ lettering with the same words, or in their order.
 Ends with 0 when all went well, 1 when the piece has a problem, 2 when the call was not understood.
 `;
 
-const say = (text: string): void => { process.stdout.write(`${text}\n`); };
+const say = (text: string): void => {
+  process.stdout.write(`${text}\n`);
+};
 const complain = (problems: readonly Problem[]): void => {
-  for (const { message, field } of problems) process.stderr.write(`under-arc: ${field && !message.includes(field) ? `${field}: ` : ''}${message}\n`);
+  for (const { message, field } of problems)
+    process.stderr.write(`under-arc: ${field && !message.includes(field) ? `${field}: ` : ''}${message}\n`);
 };
 
 /** The faces that a piece asks for; only these are read. Those that came along with it win. */
 async function facesOf(piece: Piece, carried: ReadonlyMap<string, Uint8Array>): Promise<ReadonlyMap<string, Face>> {
   const shipped = await shippedFaces(HOME, new Set(piece.items.filter(isLettering).map((one) => one.faceId)));
-  const own = [...carried].flatMap(([id, bytes]) => { const face = shipped.has(id) ? null : createFace(id, id, bytes); return face?.ok ? [[id, face.value] as const] : []; });
+  const own = [...carried].flatMap(([id, bytes]) => {
+    const face = shipped.has(id) ? null : createFace(id, id, bytes);
+    return face?.ok ? [[id, face.value] as const] : [];
+  });
   return new Map([...shipped, ...own]);
 }
 
-interface Opened { readonly piece: Piece; readonly faces: ReadonlyMap<string, Face>; readonly images: readonly CarriedImage[]; readonly pictures: Pictures }
+interface Opened {
+  readonly piece: Piece;
+  readonly faces: ReadonlyMap<string, Face>;
+  readonly images: readonly CarriedImage[];
+  readonly pictures: Pictures;
+}
 
 /** The bytes of a file; null after complaining when it cannot be read. */
 async function bytesOf(file: string): Promise<Uint8Array | null> {
   try {
     return await readFile(file);
   } catch (error) {
-    complain([{ code: 'no-file', message: `${file} could not be read (${(error as NodeJS.ErrnoException).code}). Check the path.` }]);
+    complain([
+      {
+        code: 'no-file',
+        message: `${file} could not be read (${(error as NodeJS.ErrnoException).code}). Check the path.`,
+      },
+    ]);
     return null;
   }
 }
@@ -68,7 +84,8 @@ async function readFileAsPiece(file: string): Promise<Opened | null> {
     complain([read.problem]);
     return null;
   }
-  const { piece } = read.value, images = await imagesFor(file, piece, read.value.images);
+  const { piece } = read.value,
+    images = await imagesFor(file, piece, read.value.images);
   const faces = await facesOf(piece, read.value.faces);
   return { piece: settledPiece(piece, faces), faces, images, pictures: await picturesOf(piece, images, renderPixels) };
 }
@@ -91,7 +108,12 @@ async function written(to: string, content: string | Uint8Array): Promise<boolea
     await writeWhole(to, content);
     return true;
   } catch (error) {
-    complain([{ code: 'not-written', message: `${to} could not be written (${(error as NodeJS.ErrnoException).code ?? String(error)}).` }]);
+    complain([
+      {
+        code: 'not-written',
+        message: `${to} could not be written (${(error as NodeJS.ErrnoException).code ?? String(error)}).`,
+      },
+    ]);
     return false;
   }
 }
@@ -115,7 +137,7 @@ async function render(from: string, to: string, options: Options): Promise<numbe
     complain([file.problem]);
     return 1;
   }
-  if (!await written(to, file.value)) return 1;
+  if (!(await written(to, file.value))) return 1;
   const { widthMm, heightMm } = options.imposition ?? drawing.sheet;
   say(`${to}: ${widthMm} × ${heightMm} mm, ${drawing.paths.length} outlines`);
   return 0;
@@ -128,7 +150,7 @@ async function series(from: string, list: string, to: string, options: Options):
     return 2;
   }
   const opened = await readFileAsPiece(from);
-  const bytes = opened && await bytesOf(list);
+  const bytes = opened && (await bytesOf(list));
   if (!opened || !bytes) return 1;
   const text = decodeTable(bytes);
   const table = text.ok ? readTable(text.value.text) : text;
@@ -137,22 +159,56 @@ async function series(from: string, list: string, to: string, options: Options):
     return 1;
   }
   const run = { ...opened, table: table.value, mapping: guessMapping(opened.piece, table.value) };
-  const imposition = options.imposition ?? { widthMm: 320, heightMm: 450, marginMm: 10, gutterMm: Math.max(4, 2 * opened.piece.sheet.bleedMm), nested: false };
-  const made = await makeSeries(run, { as: ending === '.pdf' ? 'sheets' : 'files', imposition, cropMarks: options.marks, pdf: { marks: options.marks && ending === '.zip', profile: await profile() } }, () => {});
+  const imposition = options.imposition ?? {
+    widthMm: 320,
+    heightMm: 450,
+    marginMm: 10,
+    gutterMm: Math.max(4, 2 * opened.piece.sheet.bleedMm),
+    nested: false,
+  };
+  const made = await makeSeries(
+    run,
+    {
+      as: ending === '.pdf' ? 'sheets' : 'files',
+      imposition,
+      cropMarks: options.marks,
+      pdf: { marks: options.marks && ending === '.zip', profile: await profile() },
+    },
+    () => {},
+  );
   if (!made.ok) {
     complain([made.problem]);
     return 1;
   }
-  complain(made.value.problems.map(({ row, stops, problem }) => ({ ...problem, field: undefined, message: `row ${row}${stops ? ', left out' : ''}: ${problem.message}` })));
-  if (!await written(to, made.value.bytes)) return 1;
-  say(`${to}: ${made.value.made} of ${table.value.rows.length} rows on ${made.value.pages} ${ending === '.pdf' ? 'sheets' : 'files'}`);
+  complain(
+    made.value.problems.map(({ row, stops, problem }) => ({
+      ...problem,
+      field: undefined,
+      message: `row ${row}${stops ? ', left out' : ''}: ${problem.message}`,
+    })),
+  );
+  if (!(await written(to, made.value.bytes))) return 1;
+  say(
+    `${to}: ${made.value.made} of ${table.value.rows.length} rows on ${made.value.pages} ${ending === '.pdf' ? 'sheets' : 'files'}`,
+  );
   return 0;
 }
 
 async function check(file: string): Promise<number> {
   const opened = await readFileAsPiece(file);
   if (!opened) return 1;
-  const findings = proofPiece(opened.piece, opened.faces, undefined, undefined, new Set(opened.piece.items.filter(isPicture).map((one) => one.imageId).filter((id) => !opened.pictures.has(id))));
+  const findings = proofPiece(
+    opened.piece,
+    opened.faces,
+    undefined,
+    undefined,
+    new Set(
+      opened.piece.items
+        .filter(isPicture)
+        .map((one) => one.imageId)
+        .filter((id) => !opened.pictures.has(id)),
+    ),
+  );
   complain(findings.map(({ code, message, itemId }) => ({ code, message, field: itemId })));
   if (findings.length > 0) return 1;
   say(`${file}: nothing wrong`);
@@ -162,15 +218,22 @@ async function check(file: string): Promise<number> {
 /** Runs one command and gives the exit code. */
 export async function main(args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
-  const names = rest.filter((arg) => !arg.startsWith('--')), switches = rest.filter((arg) => arg.startsWith('--'));
+  const names = rest.filter((arg) => !arg.startsWith('--')),
+    switches = rest.filter((arg) => arg.startsWith('--'));
   if ((command === 'render' && names.length === 2) || (command === 'series' && names.length === 3)) {
     const options = readOptions(switches);
-    if (typeof options !== 'string') return command === 'render' ? render(names[0]!, names[1]!, options) : series(names[0]!, names[1]!, names[2]!, options);
+    if (typeof options !== 'string')
+      return command === 'render'
+        ? render(names[0]!, names[1]!, options)
+        : series(names[0]!, names[1]!, names[2]!, options);
     complain([{ code: 'wrong-option', message: options }]);
     return 2;
   }
   if (command === 'check' && rest.length === 1) return check(rest[0]!);
-  if (command === 'help' || command === '--help' || command === '-h') { say(HELP); return 0; }
+  if (command === 'help' || command === '--help' || command === '-h') {
+    say(HELP);
+    return 0;
+  }
   process.stderr.write(HELP);
   return 2;
 }

@@ -10,11 +10,16 @@ const home = fileURLToPath(new URL('..', import.meta.url));
 function changedAt(path) {
   const stat = statSync(path, { throwIfNoEntry: false });
   if (!stat) return 0;
-  return stat.isDirectory() ? Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => changedAt(join(path, name)))) : stat.mtimeMs;
+  return stat.isDirectory()
+    ? Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => changedAt(join(path, name))))
+    : stat.mtimeMs;
 }
 
 const built = changedAt(join(home, 'dist/cli.mjs'));
-if (built === 0 || ['core', 'cli', 'fonts/shippedFaces.ts', 'package-lock.json'].some((path) => changedAt(join(home, path)) > built)) {
+if (
+  built === 0 ||
+  ['core', 'cli', 'fonts/shippedFaces.ts', 'package-lock.json'].some((path) => changedAt(join(home, path)) > built)
+) {
   const { buildCli } = await import('./bundle.mjs');
   await buildCli();
 }

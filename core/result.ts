@@ -15,16 +15,18 @@ export interface Problem {
   readonly limit?: number;
 }
 
-export type Result<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problem: Problem };
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 export const fail = (problem: Problem): Result<never> => ({ ok: false, problem });
 
 /** Thrown for a call that no correct program makes, with a code and the value that gave it away. */
 export class ProgrammerError extends Error {
-  constructor(readonly code: string, message: string, readonly value?: unknown) {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly value?: unknown,
+  ) {
     super(message);
     this.name = 'ProgrammerError';
   }

@@ -6,9 +6,12 @@ import { problem } from './problem';
 /** The largest body that is read, in bytes. A piece at its limits is smaller. */
 export const MAX_BODY = 4 * 1024 * 1024;
 
-const tooLarge = (limit: number) => problem(413, {
-  code: 'too-large', limit, message: `This is larger than ${limit / 1024 / 1024} MB, the most that is taken. Send a smaller one.`,
-});
+const tooLarge = (limit: number) =>
+  problem(413, {
+    code: 'too-large',
+    limit,
+    message: `This is larger than ${limit / 1024 / 1024} MB, the most that is taken. Send a smaller one.`,
+  });
 
 /** The bytes of a body of at most `limit` of them; 413 beyond, without reading on. */
 export async function readBytes(event: H3Event, limit: number): Promise<Buffer> {

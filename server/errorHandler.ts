@@ -10,7 +10,10 @@ export default async function errorHandler(error: H3Error, event: H3Event): Prom
     : status === 404
       ? { code: 'not-found', message: 'There is nothing at this address.' }
       : status >= 500
-        ? { code: 'server-error', message: 'Something went wrong on the server. Your work on the screen is still there; try again.' }
+        ? {
+            code: 'server-error',
+            message: 'Something went wrong on the server. Your work on the screen is still there; try again.',
+          }
         : { code: 'bad-request', message: error.message };
   setResponseStatus(event, status);
   setResponseHeader(event, 'content-type', 'application/json; charset=utf-8');

@@ -1,8 +1,14 @@
 /** A picture that was drawn; not whole where a typeface or an image that belongs to it was not at hand. */
-export interface Drawn { readonly svg: string; readonly whole: boolean }
+export interface Drawn {
+  readonly svg: string;
+  readonly whole: boolean;
+}
 
 /** A picture of a piece as it was at a revision. */
-interface Known { readonly revision: number; readonly drawn: Promise<Drawn> }
+interface Known {
+  readonly revision: number;
+  readonly drawn: Promise<Drawn>;
+}
 
 /** Pictures of the shelf that are kept ready. */
 const MOST = 500;
@@ -19,7 +25,11 @@ export function pictureAt(id: string, revision: number, draw: () => Promise<Draw
   known.delete(id);
   known.set(id, { revision, drawn });
   if (known.size > MOST) known.delete(known.keys().next().value!);
-  const forget = (): void => { if (known.get(id)?.drawn === drawn) known.delete(id); };
-  drawn.then(({ whole }) => { if (!whole) forget(); }, forget);
+  const forget = (): void => {
+    if (known.get(id)?.drawn === drawn) known.delete(id);
+  };
+  drawn.then(({ whole }) => {
+    if (!whole) forget();
+  }, forget);
   return drawn;
 }

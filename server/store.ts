@@ -17,7 +17,10 @@ let faces: Promise<ReadonlyMap<string, Face>> | undefined;
 /** Puts the demo pieces on the shelf of a new database, the first by name on top. */
 async function seed(db: Database): Promise<void> {
   const folder = join(HOME, 'demo');
-  const files = (await readdir(folder)).filter((name) => name.endsWith('.json')).sort().reverse();
+  const files = (await readdir(folder))
+    .filter((name) => name.endsWith('.json'))
+    .sort()
+    .reverse();
   for (const file of files) {
     const piece = parsePiece(await readFile(join(folder, file), 'utf8'));
     if (!piece.ok) throw new Error(`demo/${file}: ${piece.problem.message}`);
@@ -43,13 +46,16 @@ async function bringUpToDate(db: Database): Promise<void> {
 export function startDatabase(): void {
   const lock = takeLock(DATA);
   if ('heldBy' in lock) {
-    console.error(`Under Arc is already running on ${DATA} (process ${lock.heldBy}). Stop it first, or set UNDER_ARC_DATA to another folder.`);
+    console.error(
+      `Under Arc is already running on ${DATA} (process ${lock.heldBy}). Stop it first, or set UNDER_ARC_DATA to another folder.`,
+    );
     process.exit(1);
   }
   process.once('exit', lock.release);
   opening = (async () => {
     const db = await openDatabase(join(DATA, 'pg'));
-    if (db.isNew) await seed(db); else await bringUpToDate(db);
+    if (db.isNew) await seed(db);
+    else await bringUpToDate(db);
     return db;
   })();
   opening.catch((error: unknown) => {
@@ -77,5 +83,7 @@ export async function facesFor(ids: Iterable<string>): Promise<ReadonlyMap<strin
     const face = found && createFace(id, found.name, found.bytes);
     if (face?.ok) own.set(id, face.value);
   }
-  return more.length === 0 ? shipped : new Map([...shipped, ...more.flatMap((id) => (own.has(id) ? [[id, own.get(id)!] as const] : []))]);
+  return more.length === 0
+    ? shipped
+    : new Map([...shipped, ...more.flatMap((id) => (own.has(id) ? [[id, own.get(id)!] as const] : []))]);
 }

@@ -23,7 +23,9 @@ await page.getByRole('button', { name: /^OTTERMERE LIGHT/ }).click();
 await bench.evened();
 await shot('bench');
 await page.locator('[data-gap]').nth(4).click();
-await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, panel.querySelector('[aria-label=Space]')!.getBoundingClientRect().top - 60));
+await page
+  .locator('.inspector')
+  .evaluate((panel) => panel.scrollTo(0, panel.querySelector('[aria-label=Space]')!.getBoundingClientRect().top - 60));
 await shot('strip-gaps');
 await page.keyboard.press('Escape');
 await open('Fifty seasons');
@@ -43,9 +45,14 @@ await page.getByText('Nothing is wrong with any row.').waitFor();
 await shot('series');
 await open('Marmalade jar lid');
 await page.getByRole('button', { name: /^Seville/ }).click();
-await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, panel.querySelector('[aria-label=Ink]')!.getBoundingClientRect().top - 60));
+await page
+  .locator('.inspector')
+  .evaluate((panel) => panel.scrollTo(0, panel.querySelector('[aria-label=Ink]')!.getBoundingClientRect().top - 60));
 await shot('ink');
-await page.getByRole('region', { name: 'Ink' }).getByRole('button', { name: /^Fill:/ }).click();
+await page
+  .getByRole('region', { name: 'Ink' })
+  .getByRole('button', { name: /^Fill:/ })
+  .click();
 await page.locator('.inks:visible').getByText('Inks of the piece…').click();
 await shot('inks');
 await open('Shore badge');
@@ -75,7 +82,10 @@ await shot('nodes');
 await open('Damson jar label');
 await page.locator('[data-tool=points]').click();
 for (const deg of [10, 60, 120, 190, 250, 300, 340]) {
-  const t = (deg * Math.PI) / 180, turn = (8 * Math.PI) / 180, x = 34.3 * Math.cos(t), y = 31.3 * Math.sin(t);
+  const t = (deg * Math.PI) / 180,
+    turn = (8 * Math.PI) / 180,
+    x = 34.3 * Math.cos(t),
+    y = 31.3 * Math.sin(t);
   await bench.click(48 + x * Math.cos(turn) - y * Math.sin(turn), 36 + x * Math.sin(turn) + y * Math.cos(turn));
 }
 await shot('trace');
@@ -85,7 +95,9 @@ await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, 250));
 await shot('seat');
 await open('Shore ticket');
 await page.getByRole('button', { name: /^OTTERMERE LIGHT/ }).click();
-await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, panel.querySelector('[aria-label=Stance]')!.getBoundingClientRect().top - 60));
+await page
+  .locator('.inspector')
+  .evaluate((panel) => panel.scrollTo(0, panel.querySelector('[aria-label=Stance]')!.getBoundingClientRect().top - 60));
 await shot('stance');
 await page.locator('.inspector').evaluate((panel) => panel.scrollTo(0, 0));
 await page.getByRole('button', { name: 'Browse typefaces' }).click();

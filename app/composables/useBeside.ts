@@ -12,12 +12,15 @@ let held = false;
 export function useBeside(): void {
   const scope = getCurrentScope()!;
   parts.add(scope);
-  onScopeDispose(() => { parts.delete(scope); });
+  onScopeDispose(() => {
+    parts.delete(scope);
+  });
 }
 
 /** Runs once the sheet has been painted; with the parts beside it, where these are held. */
 export function besideSheet(run: () => void): void {
-  if (held) following.add(run); else afterPaint(run);
+  if (held) following.add(run);
+  else afterPaint(run);
 }
 
 function release(): void {
@@ -41,7 +44,12 @@ export function sheetFirst(settled: () => boolean): void {
   void nextTick(() => {
     afterPaint(() => {
       if (settled()) release();
-      else void until(settled).toBe(true, { timeout: LATEST_MS, flush: 'sync' }).then(() => { afterPaint(release); });
+      else
+        void until(settled)
+          .toBe(true, { timeout: LATEST_MS, flush: 'sync' })
+          .then(() => {
+            afterPaint(release);
+          });
     });
   });
 }

@@ -17,13 +17,17 @@ const TOLD_MM = 0.02;
 export function useCurveEdits() {
   const store = usePiece();
 
-  const standing = (): Map<string, SetLettering> => new Map([...store.settings].flatMap(([id, set]) => (set.ok ? [[id, set.value] as const] : [])));
+  const standing = (): Map<string, SetLettering> =>
+    new Map([...store.settings].flatMap(([id, set]) => (set.ok ? [[id, set.value] as const] : [])));
 
   /** Makes the edit, or says why not; afterwards names the lettering that could not stay where it was. */
   function run(label: string, steps: Result<readonly Step[]>, select?: readonly string[], keepsPlace = true): boolean {
     const before = standing();
     const problem = steps.ok ? store.edit(label, steps.value, undefined, select) : steps.problem;
-    if (problem) { store.news = { kind: 'warning', text: problem.message }; return false; }
+    if (problem) {
+      store.news = { kind: 'warning', text: problem.message };
+      return false;
+    }
     if (!keepsPlace) return true;
     const moved = [...standing()].flatMap(([id, set]) => {
       const was = before.get(id);
@@ -31,8 +35,16 @@ export function useCurveEdits() {
       return mm > TOLD_MM ? [{ words: set.lettering.wording, mm }] : [];
     });
     if (moved.length > 0) {
-      const list = moved.map(({ words, mm }) => `“${words.slice(0, 24)}” by up to ${Number.isFinite(mm) ? `${mm.toFixed(2)} mm` : 'its length'}`).join(', ');
-      store.news = { kind: 'warning', text: `Some letters could not stay where they stood: ${list}. Ctrl Z brings them back.` };
+      const list = moved
+        .map(
+          ({ words, mm }) =>
+            `“${words.slice(0, 24)}” by up to ${Number.isFinite(mm) ? `${mm.toFixed(2)} mm` : 'its length'}`,
+        )
+        .join(', ');
+      store.news = {
+        kind: 'warning',
+        text: `Some letters could not stay where they stood: ${list}. Ctrl Z brings them back.`,
+      };
     }
     return true;
   }
@@ -43,7 +55,11 @@ export function useCurveEdits() {
     if (!track) return false;
     const { u } = seenFromCurve(track, where);
     const near = nearestNamed(track, u);
-    return run('Cut curve', cutSteps(store.piece!, curve, [near.mm <= snapMm ? near.place.u : u], { newId: () => nanoid(8) }), [curve.id]);
+    return run(
+      'Cut curve',
+      cutSteps(store.piece!, curve, [near.mm <= snapMm ? near.place.u : u], { newId: () => nanoid(8) }),
+      [curve.id],
+    );
   }
 
   return { run, cutAt };

@@ -2,7 +2,17 @@ import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
 import { groundOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
 import { movedPlaces } from '#core/piece/reword';
-import { findCurve, findLettering, holdersOf, isCurve, isLettering, parentsOf, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
+import {
+  findCurve,
+  findLettering,
+  holdersOf,
+  isCurve,
+  isLettering,
+  parentsOf,
+  type CurveShape,
+  type Lettering,
+  type Piece,
+} from '#core/piece/types';
 import type { Result } from '#core/result';
 import type { Evening } from '#core/setting/measure';
 import { needsSettling } from '#core/setting/settle';
@@ -13,7 +23,11 @@ import { heavyWork } from '~/workers/door';
 const AGAIN_MS = 4000;
 
 /** What evening out came to for a lettering as it was then. */
-interface Known { readonly lettering: Lettering; readonly track: Track; readonly evening: Evening | null }
+interface Known {
+  readonly lettering: Lettering;
+  readonly track: Track;
+  readonly evening: Evening | null;
+}
 
 /** A piece with one lettering and the curves that it needs. */
 function onlyWith(piece: Piece, lettering: Lettering): Piece {
@@ -32,7 +46,12 @@ function onlyWith(piece: Piece, lettering: Lettering): Piece {
 function carried({ lettering, evening }: Known, now: Lettering): Evening | null {
   if (!evening || lettering.wording === now.wording) return evening;
   const place = movedPlaces(lettering.wording, now.wording);
-  return new Map([...evening].flatMap(([at, em]) => { const moved = place(at); return moved === null ? [] : [[moved, em] as const]; }));
+  return new Map(
+    [...evening].flatMap(([at, em]) => {
+      const moved = place(at);
+      return moved === null ? [] : [[moved, em] as const];
+    }),
+  );
 }
 
 /**
@@ -71,7 +90,9 @@ export function useEvenings(
 
   /** The same for the sheet, where one may be looked at in another way: proof, fitting and output keep to how they are. */
   const shown = computed((): Evenings => {
-    const now = evenings.value, other = compared(), alike = allAlike.value;
+    const now = evenings.value,
+      other = compared(),
+      alike = allAlike.value;
     if (!other) return now;
     return {
       of: (lettering) => {
@@ -103,7 +124,8 @@ export function useEvenings(
       const ground = groundOf(item, tracks.value, faces());
       if (!ground.ok) continue;
       const one = known.value.get(item.id);
-      if (one?.lettering !== item || one.track !== ground.value.track) return { lettering: item, track: ground.value.track };
+      if (one?.lettering !== item || one.track !== ground.value.track)
+        return { lettering: item, track: ground.value.track };
     }
     return null;
   }
@@ -118,21 +140,36 @@ export function useEvenings(
         const { evening, shape } = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
         const found = { lettering, track, evening: evening && new Map(evening) };
         known.value = new Map(known.value).set(lettering.id, found);
-        if (!curve || !(shape || curve.equalRooms) || !piece.value.items.includes(lettering) || !piece.value.items.includes(curve)) continue;
+        if (
+          !curve ||
+          !(shape || curve.equalRooms) ||
+          !piece.value.items.includes(lettering) ||
+          !piece.value.items.includes(curve)
+        )
+          continue;
         finish(lettering, shape);
         // It was found for the curve at that size.
         const now = tracks.value.get(curve.id);
-        if (shape && now?.ok && findCurve(piece.value, curve.id)?.shape === shape) known.value = new Map(known.value).set(lettering.id, { ...found, track: now.value });
+        if (shape && now?.ok && findCurve(piece.value, curve.id)?.shape === shape)
+          known.value = new Map(known.value).set(lettering.id, { ...found, track: now.value });
       }
     } catch (error) {
       // The worker's program comes from the server, which may be away just now.
       console.warn(`Gaps could not be evened out: ${(error as Error).message}`);
-      setTimeout(() => { void work(); }, AGAIN_MS);
-    } finally { busy.value = false; }
+      setTimeout(() => {
+        void work();
+      }, AGAIN_MS);
+    } finally {
+      busy.value = false;
+    }
   }
 
   // The sheet first: what is evened out now follows anyway.
-  watch([piece, tracks, faces], () => { afterPaint(() => { void work(); }); });
+  watch([piece, tracks, faces], () => {
+    afterPaint(() => {
+      void work();
+    });
+  });
   /** Whether everything that is to be evened out has been. */
   const settled = computed(() => !busy.value && next() === null);
   return { evenings, shown, settled };

@@ -6,14 +6,23 @@ import type { ShallowRef } from 'vue';
  *
  * @param atOnce whether a change need not wait: another lettering picked, say
  */
-export function useFollowing<T>(source: () => T, atOnce: (now: T, shown: T) => boolean = () => false): Readonly<ShallowRef<T>> {
+export function useFollowing<T>(
+  source: () => T,
+  atOnce: (now: T, shown: T) => boolean = () => false,
+): Readonly<ShallowRef<T>> {
   const shown = shallowRef(source()) as ShallowRef<T>;
   let waiting = false;
   watch(source, (now) => {
-    if (atOnce(now, shown.value)) { shown.value = now; return; }
+    if (atOnce(now, shown.value)) {
+      shown.value = now;
+      return;
+    }
     if (waiting) return;
     waiting = true;
-    besideSheet(() => { waiting = false; shown.value = source(); });
+    besideSheet(() => {
+      waiting = false;
+      shown.value = source();
+    });
   });
   return shown;
 }

@@ -20,21 +20,41 @@ export function useGaps() {
     view.range = null;
     view.gaps = !add ? [at] : view.gaps.includes(at) ? view.gaps.filter((one) => one !== at) : [...view.gaps, at];
   }
-  const letGo = (): void => { view.gaps = []; };
+  const letGo = (): void => {
+    view.gaps = [];
+  };
 
-  function change(label: string, lettering: Lettering, to: (was: Omit<Adjustment, 'at'>) => number, gesture?: string): Problem | null {
-    const list = view.gaps.reduce((all, at) => adjusted(all, at, { kern: to(adjustmentAt(lettering.adjustments, at)) }), lettering.adjustments);
+  function change(
+    label: string,
+    lettering: Lettering,
+    to: (was: Omit<Adjustment, 'at'>) => number,
+    gesture?: string,
+  ): Problem | null {
+    const list = view.gaps.reduce(
+      (all, at) => adjusted(all, at, { kern: to(adjustmentAt(lettering.adjustments, at)) }),
+      lettering.adjustments,
+    );
     return store.set(label, lettering.id, ['adjustments'], list, gesture);
   }
   /** Widens the picked gaps by thousandths of an em. */
   const kernBy = (em: number, gesture: string): Problem | null =>
-    (store.selectedLettering ? change('Kern', store.selectedLettering, (was) => Math.round((was.kern + em) * 10) / 10, gesture) : null);
+    store.selectedLettering
+      ? change('Kern', store.selectedLettering, (was) => Math.round((was.kern + em) * 10) / 10, gesture)
+      : null;
   const kernTo = (em: number, gesture?: string): Problem | null =>
-    (store.selectedLettering ? change('Kern', store.selectedLettering, () => em, gesture) : null);
-  const clear = (): void => { if (store.selectedLettering) change('Clear kern', store.selectedLettering, () => 0); };
+    store.selectedLettering ? change('Kern', store.selectedLettering, () => em, gesture) : null;
+  const clear = (): void => {
+    if (store.selectedLettering) change('Clear kern', store.selectedLettering, () => 0);
+  };
   function clearAll(): void {
     const { selectedLettering: lettering } = store;
-    if (lettering) store.set('Clear kerns', lettering.id, ['adjustments'], lettering.adjustments.reduce((all, one) => adjusted(all, one.at, { kern: 0 }), lettering.adjustments));
+    if (lettering)
+      store.set(
+        'Clear kerns',
+        lettering.id,
+        ['adjustments'],
+        lettering.adjustments.reduce((all, one) => adjusted(all, one.at, { kern: 0 }), lettering.adjustments),
+      );
   }
 
   /** Picks the gap before or behind the last one picked; the first one where none is. */
@@ -47,7 +67,10 @@ export function useGaps() {
   function pickWorst(side: 'widest' | 'tightest'): void {
     const sign = side === 'widest' ? 1 : -1;
     const letters = gaps.value.filter((gap) => !gap.word);
-    const worst = letters.reduce<Gap | null>((best, gap) => (!best || sign * (gap.mm - gap.targetMm) > sign * (best.mm - best.targetMm) ? gap : best), null);
+    const worst = letters.reduce<Gap | null>(
+      (best, gap) => (!best || sign * (gap.mm - gap.targetMm) > sign * (best.mm - best.targetMm) ? gap : best),
+      null,
+    );
     if (worst) pick(worst.at);
   }
 
@@ -55,7 +78,11 @@ export function useGaps() {
 }
 
 /** Keys that work on picked gaps: the arrows by 5 thousandths of an em, with Shift 50, with Alt 1; with Ctrl to the next gap. */
-export function gapKey(event: KeyboardEvent, on: Pick<ReturnType<typeof useGaps>, 'kernBy' | 'step' | 'clear'>, gesture: string): boolean {
+export function gapKey(
+  event: KeyboardEvent,
+  on: Pick<ReturnType<typeof useGaps>, 'kernBy' | 'step' | 'clear'>,
+  gesture: string,
+): boolean {
   const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
   if (way !== 0 && (event.ctrlKey || event.metaKey)) on.step(way);
   else if (way !== 0) on.kernBy(way * (event.altKey ? 1 : event.shiftKey ? 50 : 5), gesture);

@@ -17,8 +17,12 @@ export function useLetterNudge() {
     const set = store.settings.get(lettering.id);
     return set?.ok ? letterAt(set.value, at) : null;
   };
-  const isPicked = (hit: Hit | null): hit is Hit => hit !== null && view.range !== null && view.range.from === hit.from && view.range.to === hit.to;
-  const pick = (hit: Hit): void => { view.gaps = []; view.range = { from: hit.from, to: hit.to }; };
+  const isPicked = (hit: Hit | null): hit is Hit =>
+    hit !== null && view.range !== null && view.range.from === hit.from && view.range.to === hit.to;
+  const pick = (hit: Hit): void => {
+    view.gaps = [];
+    view.range = { from: hit.from, to: hit.to };
+  };
 
   /**
    * Moves a picked letter by a way along and off the curve, mm, from where it was when the drag began.
@@ -36,8 +40,12 @@ export function useLetterNudge() {
   function inFrameOf({ line, index, from }: Hit, lettering: Lettering, way: Vec): { along: number; off: number } {
     const row = line.rows.subarray(index * LETTER.length, (index + 1) * LETTER.length);
     const back = (-adjustmentAt(lettering.adjustments, from).turnDeg * Math.PI) / 180;
-    const turned = (x: number, y: number): Vec => ({ x: x * Math.cos(back) - y * Math.sin(back), y: x * Math.sin(back) + y * Math.cos(back) });
-    const a = turned(row[LETTER.cos]!, row[LETTER.sin]!), u = turned(row[LETTER.upX]!, row[LETTER.upY]!);
+    const turned = (x: number, y: number): Vec => ({
+      x: x * Math.cos(back) - y * Math.sin(back),
+      y: x * Math.sin(back) + y * Math.cos(back),
+    });
+    const a = turned(row[LETTER.cos]!, row[LETTER.sin]!),
+      u = turned(row[LETTER.upX]!, row[LETTER.upY]!);
     const det = a.x * u.y - a.y * u.x;
     if (Math.abs(det) < 1e-9) return { along: 0, off: 0 };
     return { along: (way.x * u.y - way.y * u.x) / det, off: (a.x * way.y - a.y * way.x) / det };

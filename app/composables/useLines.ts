@@ -10,10 +10,19 @@ const KEPT = 24;
 const known = new WeakMap<MeasuredPath, Map<string, string>>();
 
 /** Path data of a line through places as they are shown, with so many steps to a unit. */
-export function linePath(places: readonly LinePlace[], close: boolean, shown: (place: Vec) => Vec, steps: number): string {
-  const write = (place: Vec): string => { const { x, y } = shown(place); return `${Math.round(x * steps) / steps} ${Math.round(y * steps) / steps}`; };
+export function linePath(
+  places: readonly LinePlace[],
+  close: boolean,
+  shown: (place: Vec) => Vec,
+  steps: number,
+): string {
+  const write = (place: Vec): string => {
+    const { x, y } = shown(place);
+    return `${Math.round(x * steps) / steps} ${Math.round(y * steps) / steps}`;
+  };
   let d = '';
-  for (const place of places) d += d === '' ? `M${write(place)}` : place.via ? `Q${write(place.via)} ${write(place)}` : `L${write(place)}`;
+  for (const place of places)
+    d += d === '' ? `M${write(place)}` : place.via ? `Q${write(place.via)} ${write(place)}` : `L${write(place)}`;
   return close ? `${d}Z` : d;
 }
 

@@ -26,14 +26,22 @@ export function usePictures() {
     busy.value = true;
     try {
       const made = await bringPicture(file, use);
-      if (!made.ok) { store.news = { kind: 'warning', text: made.problem.message }; return; }
+      if (!made.ok) {
+        store.news = { kind: 'warning', text: made.problem.message };
+        return;
+      }
       const { blob, widthPx, heightPx, told } = made.value;
       const { id: imageId } = await api.sendImage(blob);
       const piece = store.piece!;
       const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Picture';
       const image = { imageId, widthPx, heightPx };
       const item = (use === 'trace' ? makeTracing : makePicture)(nanoid(8), freeName(piece, name), image, piece.sheet);
-      const problem = store.edit(use === 'trace' ? 'Place a picture to trace' : 'Place a picture', [{ kind: 'insert', index: use === 'trace' ? 0 : beneathWords(piece), item }], undefined, [item.id]);
+      const problem = store.edit(
+        use === 'trace' ? 'Place a picture to trace' : 'Place a picture',
+        [{ kind: 'insert', index: use === 'trace' ? 0 : beneathWords(piece), item }],
+        undefined,
+        [item.id],
+      );
       if (problem) store.news = { kind: 'warning', text: problem.message };
       else if (told) store.news = { kind: 'info', text: told };
       view.tool = 'pick';
@@ -51,7 +59,8 @@ export function usePictures() {
     const from = { x: event.clientX, y: event.clientY };
     startDrag(event, {
       move: (next) => {
-        const x = tracing.centre.x + (next.clientX - from.x) / view.scale, y = tracing.centre.y + (next.clientY - from.y) / view.scale;
+        const x = tracing.centre.x + (next.clientX - from.x) / view.scale,
+          y = tracing.centre.y + (next.clientY - from.y) / view.scale;
         store.set('Move picture', tracing.id, ['centre'], { x: round(x), y: round(y) }, gesture);
       },
     });

@@ -33,16 +33,24 @@ export function usePointTools({ at, add }: Ports) {
   const fits = computed(() => {
     const list = points.value;
     if (list.length < 2) return [];
-    const circle = bestCircle(list), arc = list.length > 2 ? bestArc(list) : null, ellipse = bestEllipse(list);
+    const circle = bestCircle(list),
+      arc = list.length > 2 ? bestArc(list) : null,
+      ellipse = bestEllipse(list);
     const likely = likeliest(list);
     const line = circle && list.length > 2 ? null : bestLine(list);
-    return [circle, arc, ellipse, line].flatMap((fit) => (fit ? [fit] : [])).sort((a, b) => Number(b.shape.kind === likely) - Number(a.shape.kind === likely));
+    return [circle, arc, ellipse, line]
+      .flatMap((fit) => (fit ? [fit] : []))
+      .sort((a, b) => Number(b.shape.kind === likely) - Number(a.shape.kind === likely));
   });
   /** The one of them that is pointed at. */
   const pointedAt = ref<FitKind | null>(null);
-  const pointAt = (kind: FitKind | null): void => { pointedAt.value = kind; };
+  const pointAt = (kind: FitKind | null): void => {
+    pointedAt.value = kind;
+  };
   const fit = computed(() => fits.value.find((one) => one.shape.kind === pointedAt.value) ?? fits.value[0] ?? null);
-  const sketch = computed(() => (hand.value.length > 2 ? fitSketch(hand.value, smoothness.value, Math.max(0.08, 0.6 / view.scale)) : null));
+  const sketch = computed(() =>
+    hand.value.length > 2 ? fitSketch(hand.value, smoothness.value, Math.max(0.08, 0.6 / view.scale)) : null,
+  );
   const busy = computed(() => points.value.length > 0 || nodes.value.length > 0 || hand.value.length > 0);
 
   function clear(): void {
@@ -56,7 +64,10 @@ export function usePointTools({ at, add }: Ports) {
 
   function keep(shape: CurveShape): void {
     const wrong = add(shape);
-    if (wrong) { problem.value = wrong.message; return; }
+    if (wrong) {
+      problem.value = wrong.message;
+      return;
+    }
     clear();
     view.tool = 'letter';
   }
@@ -64,14 +75,20 @@ export function usePointTools({ at, add }: Ports) {
   function penDown(event: PointerEvent): void {
     const { to } = snap(at(event), event);
     const first = nodes.value[0];
-    if (first && nodes.value.length > 1 && distance(first.at, to) < SNAP_PX / view.scale) { finishPen(true); return; }
+    if (first && nodes.value.length > 1 && distance(first.at, to) < SNAP_PX / view.scale) {
+      finishPen(true);
+      return;
+    }
     const before = nodes.value;
     const corner: CurveNode = { kind: 'corner', at: to, back: null, ahead: null };
     nodes.value = [...before, corner];
     startDrag(event, {
       move: (next) => {
         const ahead = at(next);
-        nodes.value = [...before, { kind: 'symmetrical', at: to, ahead, back: { x: 2 * to.x - ahead.x, y: 2 * to.y - ahead.y } }];
+        nodes.value = [
+          ...before,
+          { kind: 'symmetrical', at: to, ahead, back: { x: 2 * to.x - ahead.x, y: 2 * to.y - ahead.y } },
+        ];
       },
     });
   }
@@ -79,14 +96,21 @@ export function usePointTools({ at, add }: Ports) {
   function finishPen(closed: boolean): void {
     // A double click leaves two nodes in one place: the second is none.
     const list = nodes.value.filter((node, i) => i === 0 || distance(node.at, nodes.value[i - 1]!.at) > 0.05);
-    if (list.length < 2) { problem.value = 'A curve needs at least two nodes. Click once more.'; return; }
+    if (list.length < 2) {
+      problem.value = 'A curve needs at least two nodes. Click once more.';
+      return;
+    }
     keep({ kind: 'drawn', nodes: list, closed } satisfies DrawnShape);
   }
 
   function sketchDown(event: PointerEvent): void {
     hand.value = [at(event)];
     problem.value = '';
-    startDrag(event, { move: (next) => { hand.value = [...hand.value, at(next)]; } });
+    startDrag(event, {
+      move: (next) => {
+        hand.value = [...hand.value, at(next)];
+      },
+    });
   }
 
   /** A press on the desk with one of these tools in hand. */
@@ -103,12 +127,32 @@ export function usePointTools({ at, add }: Ports) {
 
   function keepFit(kind?: FitKind): void {
     const wanted = kind ? fits.value.find((one) => one.shape.kind === kind) : fits.value[0];
-    if (!wanted) { problem.value = 'These points are one and the same. Click another one beside it.'; return; }
+    if (!wanted) {
+      problem.value = 'These points are one and the same. Click another one beside it.';
+      return;
+    }
     const { shape } = wanted;
-    if (shape.kind === 'line') { keep(shape); return; }
+    if (shape.kind === 'line') {
+      keep(shape);
+      return;
+    }
     const centre = { x: micron(shape.centre.x), y: micron(shape.centre.y) };
-    if (shape.kind === 'ellipse') keep({ ...shape, centre, radiusXMm: micron(shape.radiusXMm), radiusYMm: micron(shape.radiusYMm), turnDeg: micron(shape.turnDeg) });
-    else if (shape.kind === 'arc') keep({ ...shape, centre, radiusMm: micron(shape.radiusMm), startDeg: micron(shape.startDeg), sweepDeg: micron(shape.sweepDeg) });
+    if (shape.kind === 'ellipse')
+      keep({
+        ...shape,
+        centre,
+        radiusXMm: micron(shape.radiusXMm),
+        radiusYMm: micron(shape.radiusYMm),
+        turnDeg: micron(shape.turnDeg),
+      });
+    else if (shape.kind === 'arc')
+      keep({
+        ...shape,
+        centre,
+        radiusMm: micron(shape.radiusMm),
+        startDeg: micron(shape.startDeg),
+        sweepDeg: micron(shape.sweepDeg),
+      });
     else keep({ ...shape, centre, radiusMm: micron(shape.radiusMm) });
   }
 
@@ -124,10 +168,32 @@ export function usePointTools({ at, add }: Ports) {
     else if (view.tool === 'points' && points.value.length > 1) keepFit();
   }
 
-  const calm = (value: number): void => { smoothness.value = value; };
+  const calm = (value: number): void => {
+    smoothness.value = value;
+  };
 
   watch(() => view.tool, clear);
-  return { points, nodes, hover, hand, smoothness, problem, fits, fit, sketch, busy, down, move, clear, finish, finishPen, pointAt, keepFit, keepSketch, calm };
+  return {
+    points,
+    nodes,
+    hover,
+    hand,
+    smoothness,
+    problem,
+    fits,
+    fit,
+    sketch,
+    busy,
+    down,
+    move,
+    clear,
+    finish,
+    finishPen,
+    pointAt,
+    keepFit,
+    keepSketch,
+    calm,
+  };
 }
 
 export type PointTools = ReturnType<typeof usePointTools>;

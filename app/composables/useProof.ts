@@ -15,7 +15,12 @@ const AGAIN_MS = 4000;
  *
  * @param ready whether its faces are at hand and its gaps evened out: before, remarks would be of what is not meant
  */
-export function useProof(piece: ShallowRef<Piece | null>, evenings: ComputedRef<Evenings>, ready: ComputedRef<boolean>, forbidden: () => readonly string[]) {
+export function useProof(
+  piece: ShallowRef<Piece | null>,
+  evenings: ComputedRef<Evenings>,
+  ready: ComputedRef<boolean>,
+  forbidden: () => readonly string[],
+) {
   const findings = shallowRef<readonly Finding[]>([]);
   /** The piece that the findings are of, and how long reading took in the worker, ms. */
   const read = shallowRef<{ readonly piece: Piece; readonly ms: number } | null>(null);
@@ -27,7 +32,10 @@ export function useProof(piece: ShallowRef<Piece | null>, evenings: ComputedRef<
     try {
       for (let now = piece.value; now && ready.value && read.value?.piece !== now; now = piece.value) {
         const given = evenings.value;
-        const sent = now.items.filter(isLettering).flatMap((one) => { const evening = given.of(one); return evening ? [[one.id, [...evening]] as const] : []; });
+        const sent = now.items.filter(isLettering).flatMap((one) => {
+          const evening = given.of(one);
+          return evening ? [[one.id, [...evening]] as const] : [];
+        });
         const { findings: found, ms } = await heavyWork().proof(now, sent, forbidden());
         read.value = { piece: now, ms };
         if (piece.value) findings.value = found;
@@ -35,12 +43,34 @@ export function useProof(piece: ShallowRef<Piece | null>, evenings: ComputedRef<
     } catch (error) {
       // The worker's program comes from the server, which may be away just now: what was found stays until it can be read anew.
       console.warn(`The proof could not be read: ${(error as Error).message}`);
-      setTimeout(() => { void work(); }, AGAIN_MS);
-    } finally { busy = false; }
+      setTimeout(() => {
+        void work();
+      }, AGAIN_MS);
+    } finally {
+      busy = false;
+    }
   }
-  watch(piece, (now) => { if (!now) { findings.value = []; read.value = null; } });
-  watchDebounced([piece, ready], () => { void work(); }, { debounce: REST_MS, immediate: true });
+  watch(piece, (now) => {
+    if (!now) {
+      findings.value = [];
+      read.value = null;
+    }
+  });
+  watchDebounced(
+    [piece, ready],
+    () => {
+      void work();
+    },
+    { debounce: REST_MS, immediate: true },
+  );
   // What evening out came to changes gaps without changing the piece.
-  watchDebounced(evenings, () => { read.value = null; void work(); }, { debounce: REST_MS });
+  watchDebounced(
+    evenings,
+    () => {
+      read.value = null;
+      void work();
+    },
+    { debounce: REST_MS },
+  );
   return { findings, proofRead: read };
 }

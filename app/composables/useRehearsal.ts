@@ -24,24 +24,42 @@ export function useRehearsal(): void {
 
   function once(): void {
     const { piece, selectedLettering: lettering } = store;
-    if (!atRest()) { whenResting(once); return; }
+    if (!atRest()) {
+      whenResting(once);
+      return;
+    }
     const at = come.get(lettering?.faceId ?? '') ?? 0;
     if (over || at === ALPHABET.length || !piece || !lettering || !store.facesReady || !store.settled) return;
     come.set(lettering.faceId, at + 1);
     const letter = ALPHABET[at]!;
     const wording = lettering.wording + (/\p{Ll}\P{L}*$/u.test(lettering.wording) ? letter.toLowerCase() : letter);
     const made = withKept(piece, rewordSteps(piece, lettering, wording), faces.loaded, store.evenings);
-    const next = made.ok ? made.value.piece : null, trial = next && findLettering(next, lettering.id);
+    const next = made.ok ? made.value.piece : null,
+      trial = next && findLettering(next, lettering.id);
     if (next && trial) {
       const tracks = tracksOf(next);
       const set = settingOf(trial, tracks, faces.loaded, store.evenings);
       const painted = paintItem(next, trial, {
-        track: (id) => { const one = tracks.get(id); return one?.ok ? one.value : null; }, ornaments: () => null, set: () => (set.ok ? set.value : null),
+        track: (id) => {
+          const one = tracks.get(id);
+          return one?.ok ? one.value : null;
+        },
+        ornaments: () => null,
+        set: () => (set.ok ? set.value : null),
       });
       for (const { trace } of painted) screenPathData(trace, UNIT_MM.coarse);
     }
     atLeisure(once);
   }
-  watch(() => store.facesReady && store.settled && store.selectedLettering?.faceId, (ready) => { if (ready) whenResting(once); }, { immediate: true });
-  onScopeDispose(() => { over = true; noLonger(once); });
+  watch(
+    () => store.facesReady && store.settled && store.selectedLettering?.faceId,
+    (ready) => {
+      if (ready) whenResting(once);
+    },
+    { immediate: true },
+  );
+  onScopeDispose(() => {
+    over = true;
+    noLonger(once);
+  });
 }

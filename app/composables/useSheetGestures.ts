@@ -51,8 +51,12 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     return round(Math.round(mm / step) * step);
   };
   const snapMm = (): number => SNAP_PX / view.scale;
-  const tell = (text: string, where: Vec, snapped = false): void => { view.label = { text, at: where, snapped }; };
-  const hush = (): void => { view.label = null; };
+  const tell = (text: string, where: Vec, snapped = false): void => {
+    view.label = { text, at: where, snapped };
+  };
+  const hush = (): void => {
+    view.label = null;
+  };
 
   function pan(event: PointerEvent): void {
     let last = { x: event.clientX, y: event.clientY };
@@ -106,8 +110,10 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
         // A click on letters that are selected already picks the one that is meant.
         const gap = !moved && again ? gapHere(lettering, from) : null;
         if (gap) gaps.pick(gap.at, last.shiftKey);
-        else if (!moved && again && hit) { gaps.letGo(); letters.pick(hit); }
-        else if (!single) view.range = null;
+        else if (!moved && again && hit) {
+          gaps.letGo();
+          letters.pick(hit);
+        } else if (!single) view.range = null;
       },
     });
   }
@@ -127,11 +133,17 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   /** Lets a lettering go on another curve: anchored where it was let go, as part of the drag. */
   function dropOnto(lettering: Lettering, curve: Curve, where: Vec, gesture: string): void {
     const track = store.trackOf(curve.id);
-    const now = store.piece!.items.find((item): item is Lettering => item.type === 'lettering' && item.id === lettering.id);
+    const now = store.piece!.items.find(
+      (item): item is Lettering => item.type === 'lettering' && item.id === lettering.id,
+    );
     if (!track || !now) return;
     const { u } = seenFromCurve(track, where);
     const near = nearestNamed(track, u);
-    const problem = store.edit('Move to another curve', rewrite(store.piece!, now, movedTo(lettering, curve.id, track, near.mm <= snapMm() * 2 ? near.place.u : u)), gesture);
+    const problem = store.edit(
+      'Move to another curve',
+      rewrite(store.piece!, now, movedTo(lettering, curve.id, track, near.mm <= snapMm() * 2 ? near.place.u : u)),
+      gesture,
+    );
     if (problem) store.news = { kind: 'warning', text: problem.message };
   }
 
@@ -167,7 +179,14 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
       move: (next, gesture) => {
         const here = at(next);
         const { to, reason } = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
-        reshape(label, curve, tidied(kind.moveHandle(curve.shape, handleId, reason ? to : rounded(to))), gesture, here, reason);
+        reshape(
+          label,
+          curve,
+          tidied(kind.moveHandle(curve.shape, handleId, reason ? to : rounded(to))),
+          gesture,
+          here,
+          reason,
+        );
       },
       end: hush,
     });
@@ -190,9 +209,21 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
       move: (next, gesture) => {
         const to = at(next);
         if (shape.kind === 'circle' || shape.kind === 'arc') {
-          reshape('Change radius', curve, tidied({ ...shape, radiusMm: distance(track.centre, to) + slack }), gesture, to);
+          reshape(
+            'Change radius',
+            curve,
+            tidied({ ...shape, radiusMm: distance(track.centre, to) + slack }),
+            gesture,
+            to,
+          );
         } else if (shape.kind === 'parallel' && parent) {
-          reshape('Change distance', curve, { ...shape, distanceMm: tidyMm(seenFromCurve(parent, to).outwardMm) }, gesture, to);
+          reshape(
+            'Change distance',
+            curve,
+            { ...shape, distanceMm: tidyMm(seenFromCurve(parent, to).outwardMm) },
+            gesture,
+            to,
+          );
         } else {
           const moved = { x: track.centre.x + to.x - from.x, y: track.centre.y + to.y - from.y };
           const { to: centre, reason } = snap(moved, next, curve.id);
@@ -217,7 +248,9 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
         const made = resizeSteps(piece!, curve, k, withLetters);
         if (!made.ok) return;
         // Steps are made from the piece as it was when the drag began; what they replace is read now.
-        const steps = made.value.map((step) => (step.kind === 'set' ? setStep(store.piece!, step.id, step.path, step.value) : step));
+        const steps = made.value.map((step) =>
+          step.kind === 'set' ? setStep(store.piece!, step.id, step.path, step.value) : step,
+        );
         const problem = store.edit(withLetters ? 'Resize curve and letters' : 'Resize curve', steps, gesture);
         tell(problem?.message ?? `${withLetters ? 'curve and letters' : 'curve only'} ${(k * 100).toFixed(1)} %`, to);
       },
@@ -226,7 +259,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
   }
 
   const tidied = (shape: CurveShape): CurveShape =>
-    (shape.kind === 'circle' || shape.kind === 'arc' ? { ...shape, radiusMm: tidyMm(shape.radiusMm) } : shape);
+    shape.kind === 'circle' || shape.kind === 'arc' ? { ...shape, radiusMm: tidyMm(shape.radiusMm) } : shape;
 
   /** Puts a new curve on the sheet, selected. */
   function addCurve(shape: CurveShape, gesture?: string): Problem | null {
@@ -234,7 +267,12 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     const problem = kind.problem(shape);
     if (problem) return problem;
     const item = makeCurve(nanoid(8), freeName(store.piece!, kind.title), shape);
-    return store.edit(`Add ${kind.title.toLowerCase()}`, [{ kind: 'insert', index: store.piece!.items.length, item }], gesture, [item.id]);
+    return store.edit(
+      `Add ${kind.title.toLowerCase()}`,
+      [{ kind: 'insert', index: store.piece!.items.length, item }],
+      gesture,
+      [item.id],
+    );
   }
 
   /** Adds a curve by one drag; a mere click gives one of a fitting size. */
@@ -267,7 +305,10 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
       if (!track || curve.hidden) continue;
       const away = Math.abs(seenFromCurve(track, where).outwardMm);
       // Of two curves equally near the one painted later lies on top.
-      if (away <= bestMm) { best = curve; bestMm = away; }
+      if (away <= bestMm) {
+        best = curve;
+        bestMm = away;
+      }
     }
     return best;
   }
@@ -279,14 +320,37 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     if (!curve || !track) return false;
     const id = nanoid(8);
     const like = store.on(curve.id).at(-1) ?? null;
-    const alone = setDown(id, curve, track, where, like, Math.max(snapMm() * 3, 1), readableInk(store.piece!, where, store.trackOf));
-    const sets = store.on(curve.id).flatMap((one) => { const set = store.settings.get(one.id); return set?.ok ? [set.value] : []; });
+    const alone = setDown(
+      id,
+      curve,
+      track,
+      where,
+      like,
+      Math.max(snapMm() * 3, 1),
+      readableInk(store.piece!, where, store.trackOf),
+    );
+    const sets = store.on(curve.id).flatMap((one) => {
+      const set = store.settings.get(one.id);
+      return set?.ok ? [set.value] : [];
+    });
     const shared = shareRing(track, anchoredAt(alone, track), alone.seat.tops, sets);
-    const problem = store.edit('Set lettering', [
-      ...(shared?.others ?? []).map((one) => setStep(store.piece!, one.id, ['bookends'], one.bookends)),
-      { kind: 'insert', index: store.piece!.items.length, item: shared ? { ...alone, bookends: shared.bookends } : alone },
-    ], undefined, [id]);
-    if (problem) { tell(problem.message, where); return true; }
+    const problem = store.edit(
+      'Set lettering',
+      [
+        ...(shared?.others ?? []).map((one) => setStep(store.piece!, one.id, ['bookends'], one.bookends)),
+        {
+          kind: 'insert',
+          index: store.piece!.items.length,
+          item: shared ? { ...alone, bookends: shared.bookends } : alone,
+        },
+      ],
+      undefined,
+      [id],
+    );
+    if (problem) {
+      tell(problem.message, where);
+      return true;
+    }
     view.tool = 'pick';
     return true;
   }
@@ -306,8 +370,22 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     const track = store.trackUnder(lettering);
     const fixed = lettering.fit.kept && track !== null && placedByBookends(lettering, isClosed(track));
     if (alongMm && fixed) store.news = { kind: 'info', text: 'It is kept filled between its bookends: move these.' };
-    else if (alongMm) store.set('Slide along the curve', lettering.id, ['anchor', 'startOffsetMm'], round(anchor.startOffsetMm + alongMm), gesture);
-    if (offMm) store.set('Shift baseline', lettering.id, ['seat', 'baselineShiftMm'], round(seat.baselineShiftMm + offMm), gesture);
+    else if (alongMm)
+      store.set(
+        'Slide along the curve',
+        lettering.id,
+        ['anchor', 'startOffsetMm'],
+        round(anchor.startOffsetMm + alongMm),
+        gesture,
+      );
+    if (offMm)
+      store.set(
+        'Shift baseline',
+        lettering.id,
+        ['seat', 'baselineShiftMm'],
+        round(seat.baselineShiftMm + offMm),
+        gesture,
+      );
   }
 
   /** Moves a handle of a curve by keys. */
@@ -316,19 +394,41 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     const kind = curveKind(curve.shape);
     const { at: from } = kind.handles(curve.shape).find((handle) => handle.id === handleId)!;
     const shape = kind.moveHandle(curve.shape, handleId, { x: from.x + dx, y: from.y + dy });
-    if (!kind.problem(shape)) store.set('Change curve', curve.id, ['shape'], shape, `nudge-${curve.id}-${handleId}${nudgeRun()}`);
+    if (!kind.problem(shape))
+      store.set('Change curve', curve.id, ['shape'], shape, `nudge-${curve.id}-${handleId}${nudgeRun()}`);
   }
 
   function nudgeCurve(curve: Curve, dx: number, dy: number): void {
     if (curve.locked) return;
-    store.edit('Move curve', transformSteps(store.piece!, curve, moveBy({ x: dx, y: dy })), `nudge-${curve.id}${nudgeRun()}`);
+    store.edit(
+      'Move curve',
+      transformSteps(store.piece!, curve, moveBy({ x: dx, y: dy })),
+      `nudge-${curve.id}${nudgeRun()}`,
+    );
   }
 
-  return { at, pan, dragLettering, dragBookend, dragHandle, dragEdge, dragResize, drawCurve, addCurve, letterAt, cutAt, nudgeLettering, nudgeCurve, nudgeHandle };
+  return {
+    at,
+    pan,
+    dragLettering,
+    dragBookend,
+    dragHandle,
+    dragEdge,
+    dragResize,
+    drawCurve,
+    addCurve,
+    letterAt,
+    cutAt,
+    nudgeLettering,
+    nudgeCurve,
+    nudgeHandle,
+  };
 }
 
 let run = nanoid(6);
 /** Nudges belong to one gesture until the key is let go for good: until something else happens. */
 export const nudgeRun = (): string => `-${run}`;
 /** Ends a run of nudges, so that the next ones undo on their own. */
-export const endNudges = (): void => { run = nanoid(6); };
+export const endNudges = (): void => {
+  run = nanoid(6);
+};

@@ -13,7 +13,11 @@ export interface Snapped {
   readonly reason: string;
 }
 
-interface Draw { x?: number; y?: number; reason: string }
+interface Draw {
+  x?: number;
+  y?: number;
+  reason: string;
+}
 
 /** What a dragged point comes to rest on: guides, the sheet's centre and edges, centres and nodes of other curves. */
 export function useSnapping() {
@@ -23,11 +27,15 @@ export function useSnapping() {
   function draws(except: string | null): Draw[] {
     const { widthMm, heightMm } = store.piece!.sheet;
     const list: Draw[] = [
-      { x: widthMm / 2, reason: 'centre line' }, { y: heightMm / 2, reason: 'centre line' },
-      { x: 0, reason: 'edge of the sheet' }, { x: widthMm, reason: 'edge of the sheet' },
-      { y: 0, reason: 'edge of the sheet' }, { y: heightMm, reason: 'edge of the sheet' },
+      { x: widthMm / 2, reason: 'centre line' },
+      { y: heightMm / 2, reason: 'centre line' },
+      { x: 0, reason: 'edge of the sheet' },
+      { x: widthMm, reason: 'edge of the sheet' },
+      { y: 0, reason: 'edge of the sheet' },
+      { y: heightMm, reason: 'edge of the sheet' },
     ];
-    for (const { runs, mm } of store.piece!.guides) list.push(runs === 'across' ? { y: mm, reason: 'guide' } : { x: mm, reason: 'guide' });
+    for (const { runs, mm } of store.piece!.guides)
+      list.push(runs === 'across' ? { y: mm, reason: 'guide' } : { x: mm, reason: 'guide' });
     for (const curve of store.piece!.items.filter(isCurve)) {
       if (curve.id === except || curve.hidden) continue;
       const track = store.trackOf(curve.id);
@@ -55,11 +63,17 @@ export function useSnapping() {
       if (far < reach && (!best || far < best.far)) best = { draw, far };
     }
     if (best) return { to: { x: best.draw.x!, y: best.draw.y! }, reason: best.draw.reason };
-    const near = (axis: 'x' | 'y', other: 'x' | 'y'): Draw | undefined => all
-      .filter((draw) => draw[axis] !== undefined && draw[other] === undefined && Math.abs(draw[axis]! - to[axis]) < reach)
-      .sort((a, b) => Math.abs(a[axis]! - to[axis]) - Math.abs(b[axis]! - to[axis]))[0];
+    const near = (axis: 'x' | 'y', other: 'x' | 'y'): Draw | undefined =>
+      all
+        .filter(
+          (draw) => draw[axis] !== undefined && draw[other] === undefined && Math.abs(draw[axis]! - to[axis]) < reach,
+        )
+        .sort((a, b) => Math.abs(a[axis]! - to[axis]) - Math.abs(b[axis]! - to[axis]))[0];
     const [x, y] = [near('x', 'y'), near('y', 'x')];
-    const reason = x && y && x.reason === 'centre line' && y.reason === 'centre line' ? 'centre of the sheet' : (x ?? y)?.reason ?? '';
+    const reason =
+      x && y && x.reason === 'centre line' && y.reason === 'centre line'
+        ? 'centre of the sheet'
+        : ((x ?? y)?.reason ?? '');
     return { to: { x: x?.x ?? to.x, y: y?.y ?? to.y }, reason };
   }
 

@@ -22,11 +22,20 @@ export function useStrip(room: Ref<number>) {
   const scale = computed(() => {
     if (!strip.value || !set.value) return 1;
     const { capMm } = set.value;
-    return Math.max(Math.min((room.value - 2 * SIDES) / (strip.value.to - strip.value.from), MAX_CAP / capMm), MIN_CAP / capMm) * view.stripZoom;
+    return (
+      Math.max(
+        Math.min((room.value - 2 * SIDES) / (strip.value.to - strip.value.from), MAX_CAP / capMm),
+        MIN_CAP / capMm,
+      ) * view.stripZoom
+    );
   });
   /** Letters grow with the zoom until they fill their height, then only their distances do. */
-  const width = computed(() => (strip.value ? Math.max(room.value, (strip.value.to - strip.value.from) * scale.value + 2 * SIDES) : room.value));
-  const origin = computed(() => (strip.value ? width.value / 2 - ((strip.value.from + strip.value.to) / 2) * scale.value : 0));
+  const width = computed(() =>
+    strip.value ? Math.max(room.value, (strip.value.to - strip.value.from) * scale.value + 2 * SIDES) : room.value,
+  );
+  const origin = computed(() =>
+    strip.value ? width.value / 2 - ((strip.value.from + strip.value.to) / 2) * scale.value : 0,
+  );
   const px = (mm: number): number => origin.value + mm * scale.value;
   const mmAt = (x: number): number => (x - origin.value) / scale.value;
   return { lines, set, strip, scale, width, origin, px, mmAt };

@@ -32,18 +32,28 @@ async function refresh(): Promise<void> {
   }
 }
 
-const rename = (piece: PieceSummary, name: string) => attempt(async () => { await api.rename(piece.id, name); await refresh(); });
-const duplicate = (piece: PieceSummary) => attempt(async () => { await api.duplicate(piece.id); await refresh(); });
-const remove = (piece: PieceSummary) => attempt(async () => {
-  await api.remove(piece.id);
-  await refresh();
-  removed.value = piece;
-});
-const bringBack = () => attempt(async () => {
-  if (removed.value) await api.restore(removed.value.id);
-  removed.value = null;
-  await refresh();
-});
+const rename = (piece: PieceSummary, name: string) =>
+  attempt(async () => {
+    await api.rename(piece.id, name);
+    await refresh();
+  });
+const duplicate = (piece: PieceSummary) =>
+  attempt(async () => {
+    await api.duplicate(piece.id);
+    await refresh();
+  });
+const remove = (piece: PieceSummary) =>
+  attempt(async () => {
+    await api.remove(piece.id);
+    await refresh();
+    removed.value = piece;
+  });
+const bringBack = () =>
+  attempt(async () => {
+    if (removed.value) await api.restore(removed.value.id);
+    removed.value = null;
+    await refresh();
+  });
 
 /** Puts a piece file of the person's on the shelf. */
 async function openFile(event: Event): Promise<void> {
@@ -58,7 +68,8 @@ async function openFile(event: Event): Promise<void> {
     for (const [id, bytes] of read.value.faces) {
       if (id.startsWith('own-')) await api.sendFace(new File([bytes as Uint8Array<ArrayBuffer>], `${id}.ttf`));
     }
-    for (const { format, bytes } of read.value.images.values()) await api.sendImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: `image/${format}` }));
+    for (const { format, bytes } of read.value.images.values())
+      await api.sendImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: `image/${format}` }));
     await navigateTo(`/piece/${(await api.create(read.value.piece)).id}`);
   });
 }
@@ -71,21 +82,37 @@ onMounted(refresh);
     <header class="top on-dark">
       <AppMark />
       <div class="acts">
-        <button class="key" type="button" @click="fileInput?.click()"><FolderOpen :size="16" />Open a piece file</button>
+        <button class="key" type="button" @click="fileInput?.click()">
+          <FolderOpen :size="16" />Open a piece file
+        </button>
         <button class="key main" type="button" @click="making = true"><Plus :size="16" />New piece</button>
-        <input ref="fileInput" class="visually-hidden" type="file" accept=".json,.zip,application/json,application/zip" aria-label="Piece file" tabindex="-1" @change="openFile">
+        <input
+          ref="fileInput"
+          class="visually-hidden"
+          type="file"
+          accept=".json,.zip,application/json,application/zip"
+          aria-label="Piece file"
+          tabindex="-1"
+          @change="openFile" />
       </div>
     </header>
     <main>
       <h1>Shelf</h1>
-      <p v-if="problem" class="notice" role="alert">{{ problem }} <button class="link" type="button" @click="refresh">Try again</button></p>
-      <p v-if="removed" class="notice" role="status">“{{ removed.name }}” was deleted. <button class="link" type="button" @click="bringBack">Bring it back</button></p>
+      <p v-if="problem" class="notice" role="alert">
+        {{ problem }} <button class="link" type="button" @click="refresh">Try again</button>
+      </p>
+      <p v-if="removed" class="notice" role="status">
+        “{{ removed.name }}” was deleted. <button class="link" type="button" @click="bringBack">Bring it back</button>
+      </p>
       <p v-if="pieces?.length === 0" class="quiet">Nothing here yet. Make a new piece to begin.</p>
       <div class="grid">
         <PieceCard
-          v-for="piece in pieces ?? []" :key="piece.id" :piece="piece"
-          @rename="rename(piece, $event)" @duplicate="duplicate(piece)" @remove="remove(piece)"
-        />
+          v-for="piece in pieces ?? []"
+          :key="piece.id"
+          :piece="piece"
+          @rename="rename(piece, $event)"
+          @duplicate="duplicate(piece)"
+          @remove="remove(piece)" />
       </div>
     </main>
     <NewPieceDialog v-model="making" @made="navigateTo(`/piece/${$event}`)" />
@@ -93,12 +120,50 @@ onMounted(refresh);
 </template>
 
 <style scoped>
-.shelf { min-height: 100%; background: var(--paper); }
-.top { display: flex; align-items: center; justify-content: space-between; height: 52px; padding: 0 16px; background: var(--ink); }
-.acts { display: flex; gap: 10px; }
-main { max-width: 1440px; margin: 0 auto; padding: 26px 28px 60px; }
-h1 { font-size: 20px; font-weight: 600; margin-bottom: 16px; }
-.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(270px, 1fr)); gap: 20px; }
-.notice { background: var(--teal-wash); border-radius: 8px; padding: 10px 14px; margin-bottom: 16px; }
-.link { border: 0; background: none; padding: 0 4px; color: var(--teal); font-weight: 600; text-decoration: underline; cursor: pointer; }
+.shelf {
+  min-height: 100%;
+  background: var(--paper);
+}
+.top {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  height: 52px;
+  padding: 0 16px;
+  background: var(--ink);
+}
+.acts {
+  display: flex;
+  gap: 10px;
+}
+main {
+  max-width: 1440px;
+  margin: 0 auto;
+  padding: 26px 28px 60px;
+}
+h1 {
+  font-size: 20px;
+  font-weight: 600;
+  margin-bottom: 16px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
+  gap: 20px;
+}
+.notice {
+  background: var(--teal-wash);
+  border-radius: 8px;
+  padding: 10px 14px;
+  margin-bottom: 16px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0 4px;
+  color: var(--teal);
+  font-weight: 600;
+  text-decoration: underline;
+  cursor: pointer;
+}
 </style>

@@ -21,7 +21,11 @@ const STAND_IN = 'zilla-slab-bold';
 const RECENTS = 8;
 
 /** A name from the id of a brought face that is gone: it is made of the name. */
-export const nameOfId = (id: string): string => id.replace(/^own-/, '').replace(/-[0-9a-f]{8}$/, '').replace(/-/g, ' ');
+export const nameOfId = (id: string): string =>
+  id
+    .replace(/^own-/, '')
+    .replace(/-[0-9a-f]{8}$/, '')
+    .replace(/-/g, ' ');
 
 const shipped: readonly FaceListing[] = list.map((one) => ({ ...one, embedding: '', own: false }));
 
@@ -36,22 +40,44 @@ export const useFaces = defineStore('faces', () => {
   const underway = new Map<string, Promise<void>>();
   let listed: Promise<void> | undefined;
 
-  const add = (id: string, face: Face): void => { loaded.value = new Map(loaded.value).set(id, face); };
-  const asListing = (one: { id: string; name: string; embedding: string }): FaceListing => ({ ...one, character: 'your own', scripts: [], own: true });
+  const add = (id: string, face: Face): void => {
+    loaded.value = new Map(loaded.value).set(id, face);
+  };
+  const asListing = (one: { id: string; name: string; embedding: string }): FaceListing => ({
+    ...one,
+    character: 'your own',
+    scripts: [],
+    own: true,
+  });
 
   /** The list of brought faces, fetched once. */
-  const listBrought = (): Promise<void> => (listed ??= api.faces().then((all) => { brought.value = all.map(asListing); }, () => { listed = undefined; }));
+  const listBrought = (): Promise<void> =>
+    (listed ??= api.faces().then(
+      (all) => {
+        brought.value = all.map(asListing);
+      },
+      () => {
+        listed = undefined;
+      },
+    ));
 
   async function fetchFace({ id, name, own }: Pick<FaceListing, 'id' | 'name' | 'own'>): Promise<void> {
     const response = await fetch(own ? api.face(id) : `/faces/${id}.ttf`).catch(() => null);
     if (!response?.ok) {
       underway.delete(id);
-      problem.value = { code: 'face-not-fetched', value: id, message: `The typeface ${name} could not be fetched. Check that Under Arc is running and reload.` };
+      problem.value = {
+        code: 'face-not-fetched',
+        value: id,
+        message: `The typeface ${name} could not be fetched. Check that Under Arc is running and reload.`,
+      };
       return;
     }
     const bytes = await response.arrayBuffer();
     const face = createFace(id, name, new Uint8Array(bytes));
-    if (!face.ok) { problem.value = face.problem; return; }
+    if (!face.ok) {
+      problem.value = face.problem;
+      return;
+    }
     // The page's own copy is for menus and fields only; the sheet is drawn from outlines.
     const shown = await new FontFace(`ua-${id}`, bytes).load().catch(() => null);
     if (shown) document.fonts.add(shown);
@@ -93,24 +119,30 @@ export const useFaces = defineStore('faces', () => {
   async function ensure(ids: Iterable<string>): Promise<void> {
     const wanted = [...new Set(ids)];
     if (wanted.some((id) => !shipped.some((one) => one.id === id))) await listBrought();
-    await Promise.all(wanted.map((id) => {
-      const known = listing.value.find((one) => one.id === id);
-      return known ? fetchOnce(known) : loaded.value.has(id) ? undefined : standIn(id);
-    }));
+    await Promise.all(
+      wanted.map((id) => {
+        const known = listing.value.find((one) => one.id === id);
+        return known ? fetchOnce(known) : loaded.value.has(id) ? undefined : standIn(id);
+      }),
+    );
   }
 
   /** Keeps a font file with the server. @throws RequestFailed when it is not one */
   async function bring(file: File): Promise<FaceListing> {
     await listBrought();
     const kept = asListing(await api.sendFace(file));
-    brought.value = [...brought.value.filter((one) => one.id !== kept.id), kept].sort((a, b) => a.name.localeCompare(b.name));
+    brought.value = [...brought.value.filter((one) => one.id !== kept.id), kept].sort((a, b) =>
+      a.name.localeCompare(b.name),
+    );
     underway.delete(kept.id);
     await fetchOnce(kept);
     return kept;
   }
 
   function toggleFavourite(id: string): void {
-    favourites.value = favourites.value.includes(id) ? favourites.value.filter((one) => one !== id) : [...favourites.value, id];
+    favourites.value = favourites.value.includes(id)
+      ? favourites.value.filter((one) => one !== id)
+      : [...favourites.value, id];
     writeKept('favourite-faces', favourites.value);
   }
   function used(id: string): void {
@@ -121,5 +153,17 @@ export const useFaces = defineStore('faces', () => {
   /** CSS family under which a fetched face can be shown in fields and menus. */
   const cssFamily = (id: string): string => `'ua-${id}', var(--ua-type)`;
 
-  return { listing, loaded, problem, favourites, recents, ensure, bring, listBrought, toggleFavourite, used, cssFamily };
+  return {
+    listing,
+    loaded,
+    problem,
+    favourites,
+    recents,
+    ensure,
+    bring,
+    listBrought,
+    toggleFavourite,
+    used,
+    cssFamily,
+  };
 });

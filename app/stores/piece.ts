@@ -2,7 +2,23 @@ import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findItem, findLettering, holdersOf, isArt, isLettering, isOrnaments, isPicture, isTracing, letteringsOn, type Curve, type CurveShape, type Item, type Lettering, type Piece } from '#core/piece/types';
+import {
+  findCurve,
+  findItem,
+  findLettering,
+  holdersOf,
+  isArt,
+  isLettering,
+  isOrnaments,
+  isPicture,
+  isTracing,
+  letteringsOn,
+  type Curve,
+  type CurveShape,
+  type Item,
+  type Lettering,
+  type Piece,
+} from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
 import { inStep } from '#core/drawing/twin';
 import { settingOf } from '#core/drawing/drawPiece';
@@ -23,14 +39,20 @@ import { useView } from './view';
 const stashKey = (id: string): string => `under-arc:not-kept:${id}`;
 
 function readStash(id: string): PendingChange[] {
-  try { return JSON.parse(localStorage.getItem(stashKey(id)) ?? '[]') as PendingChange[]; } catch { return []; }
+  try {
+    return JSON.parse(localStorage.getItem(stashKey(id)) ?? '[]') as PendingChange[];
+  } catch {
+    return [];
+  }
 }
 
 function writeStash(id: string, pending: readonly PendingChange[]): void {
   try {
     if (pending.length === 0) localStorage.removeItem(stashKey(id));
     else localStorage.setItem(stashKey(id), JSON.stringify(pending));
-  } catch { /* a full or forbidden store only costs the safety net */ }
+  } catch {
+    /* a full or forbidden store only costs the safety net */
+  }
 }
 
 /** The piece on the bench: document, selection, undo list, and whether all changes are kept. */
@@ -51,27 +73,46 @@ export const usePiece = defineStore('piece', () => {
   let edited = '';
 
   const selectedId = computed(() => selection.value[0] ?? null);
-  const selectedLettering = computed(() => (piece.value && selectedId.value ? findLettering(piece.value, selectedId.value) ?? null : null));
+  const selectedLettering = computed(() =>
+    piece.value && selectedId.value ? (findLettering(piece.value, selectedId.value) ?? null) : null,
+  );
   const selectedCurve = computed(() => {
     if (!piece.value || !selectedId.value) return null;
     return findCurve(piece.value, selectedLettering.value?.curveId ?? selectedId.value) ?? null;
   });
-  const several = computed(() => (selection.value.length > 1 && piece.value
-    ? selection.value.flatMap((one) => findItem(piece.value!, one) ?? []) : []));
+  const several = computed(() =>
+    selection.value.length > 1 && piece.value
+      ? selection.value.flatMap((one) => findItem(piece.value!, one) ?? [])
+      : [],
+  );
   /** What is picked, where it is of one kind. */
-  const selectedIf = <T extends Item>(is: (item: Item) => item is T) => computed(() => {
-    const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
-    return item && is(item) ? item : null;
-  });
+  const selectedIf = <T extends Item>(is: (item: Item) => item is T) =>
+    computed(() => {
+      const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
+      return item && is(item) ? item : null;
+    });
   const selectedOrnaments = selectedIf(isOrnaments);
   const selectedTracing = selectedIf(isTracing);
   const selectedArt = selectedIf(isArt);
   const selectedPicture = selectedIf(isPicture);
   const curveIsSelected = computed(() => selectedCurve.value !== null && selectedCurve.value.id === selectedId.value);
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
-  const { evenings, shown, settled } = useEvenings(piece, tracks, () => faces.loaded, finish, () => (selectedLettering.value && view.compare !== 'now' ? { id: selectedLettering.value.id, how: view.compare } : null));
+  const { evenings, shown, settled } = useEvenings(
+    piece,
+    tracks,
+    () => faces.loaded,
+    finish,
+    () =>
+      selectedLettering.value && view.compare !== 'now' ? { id: selectedLettering.value.id, how: view.compare } : null,
+  );
   // What is looked at in another way is not worked on: an edit, and another lettering, end it.
-  watch([piece, selectedId], () => { view.compare = 'now'; }, { flush: 'sync' });
+  watch(
+    [piece, selectedId],
+    () => {
+      view.compare = 'now';
+    },
+    { flush: 'sync' },
+  );
   const settings = computed(() => {
     const map = new Map<string, ReturnType<typeof settingOf>>();
     for (const item of piece.value?.items ?? []) {
@@ -83,14 +124,21 @@ export const usePiece = defineStore('piece', () => {
     const map = new Map<string, SetOrnaments>();
     for (const item of piece.value?.items ?? []) {
       const track = isOrnaments(item) ? trackOf(item.curveId) : null;
-      if (isOrnaments(item) && track) map.set(item.id, ornamentsBetween(item, track, setsOn(piece.value!, item.curveId, settings.value)));
+      if (isOrnaments(item) && track)
+        map.set(item.id, ornamentsBetween(item, track, setsOn(piece.value!, item.curveId, settings.value)));
     }
     return map;
   });
   /** The painted outlines of an item as it is now. */
-  const painted = (item: Item): readonly PaintedPath[] => paintItem(piece.value!, item, {
-    track: trackOf, ornaments: (one) => ornaments.value.get(one) ?? null, set: (one) => { const set = settings.value.get(one); return set?.ok ? set.value : null; },
-  });
+  const painted = (item: Item): readonly PaintedPath[] =>
+    paintItem(piece.value!, item, {
+      track: trackOf,
+      ornaments: (one) => ornaments.value.get(one) ?? null,
+      set: (one) => {
+        const set = settings.value.get(one);
+        return set?.ok ? set.value : null;
+      },
+    });
   const selectedSetting = computed(() => {
     const found = selectedLettering.value && settings.value.get(selectedLettering.value.id);
     return found?.ok ? found.value : null;
@@ -99,10 +147,19 @@ export const usePiece = defineStore('piece', () => {
    * The same once the sheet has been painted, for what is beside it: strip, gaps and panels. A keystroke or a drag is on
    * the sheet first; another lettering is shown at once.
    */
-  const shownSetting = useFollowing(() => selectedSetting.value, (now, shown) => now?.lettering.id !== shown?.lettering.id);
-  const facesReady = computed(() => (piece.value?.items ?? []).every((item) =>
-    !isLettering(item) || faces.loaded.has(item.faceId)));
-  const { findings, proofRead } = useProof(piece, evenings, computed(() => facesReady.value && settled.value), () => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id));
+  const shownSetting = useFollowing(
+    () => selectedSetting.value,
+    (now, shown) => now?.lettering.id !== shown?.lettering.id,
+  );
+  const facesReady = computed(() =>
+    (piece.value?.items ?? []).every((item) => !isLettering(item) || faces.loaded.has(item.faceId)),
+  );
+  const { findings, proofRead } = useProof(
+    piece,
+    evenings,
+    computed(() => facesReady.value && settled.value),
+    () => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id),
+  );
 
   function show(): void {
     if (!keeper) return;
@@ -131,7 +188,11 @@ export const usePiece = defineStore('piece', () => {
       const foreign = event.lines.filter((line) => line.clientId !== clientId && line.revision > keeper!.revision);
       const behind = event.revision > keeper.revision;
       if (behind && (event.lines.length === 0 || !keeper.takeLines(event.lines))) void catchUp();
-      if (foreign.length > 0) news.value = { kind: 'info', text: `Changed in another tab: ${foreign.at(-1)!.change.label.toLowerCase()}. This one has caught up.` };
+      if (foreign.length > 0)
+        news.value = {
+          kind: 'info',
+          text: `Changed in another tab: ${foreign.at(-1)!.change.label.toLowerCase()}. This one has caught up.`,
+        };
     };
   }
 
@@ -144,9 +205,13 @@ export const usePiece = defineStore('piece', () => {
       newId: () => nanoid(12),
       send: (revision, changes) => api.sendChanges(pieceId, clientId, revision, changes),
       changed: show,
-      lost: (problem) => { news.value = { kind: 'warning', text: `A change could not be kept. ${problem.message}` }; },
+      lost: (problem) => {
+        news.value = { kind: 'warning', text: `A change could not be kept. ${problem.message}` };
+      },
       stash: (pending) => writeStash(pieceId, pending),
-      later: (run, ms) => { setTimeout(run, ms); },
+      later: (run, ms) => {
+        setTimeout(run, ms);
+      },
     });
     selection.value = [];
     keeper.resume(readStash(pieceId), loaded.lines);
@@ -165,9 +230,14 @@ export const usePiece = defineStore('piece', () => {
   /** Letterings that a step may have made too tight. */
   function touched(next: Piece, steps: readonly Step[]): Lettering[] {
     const ids = new Set(steps.map((step) => (step.kind === 'set' || step.kind === 'reorder' ? step.id : step.item.id)));
-    const was = tracksOf(keeper!.piece), now = tracksOf(next);
+    const was = tracksOf(keeper!.piece),
+      now = tracksOf(next);
     // Curves that follow others move with them: a track that is another object may be tighter.
-    return next.items.filter((item): item is Lettering => isLettering(item) && (ids.has(item.id) || [item.curveId, ...holdersOf(item.seat)].some((id) => was.get(id) !== now.get(id))));
+    return next.items.filter(
+      (item): item is Lettering =>
+        isLettering(item) &&
+        (ids.has(item.id) || [item.curveId, ...holdersOf(item.seat)].some((id) => was.get(id) !== now.get(id))),
+    );
   }
 
   /** Why a piece may not come after the one on the bench: a curve or lettering that had its place would have none. */
@@ -193,10 +263,20 @@ export const usePiece = defineStore('piece', () => {
    * @param gesture changes with the same gesture id undo as one; a new one each time when left out
    * @returns why the edit was refused, or null
    */
-  function edit(label: string, given: readonly Step[], gesture?: string, selectAfter?: readonly string[]): Problem | null {
+  function edit(
+    label: string,
+    given: readonly Step[],
+    gesture?: string,
+    selectAfter?: readonly string[],
+  ): Problem | null {
     if (!keeper || given.length === 0) return null;
     view.compare = 'now';
-    const made = withKept(keeper.piece, tidied(keeper.piece, inStep(keeper.piece, given)), faces.loaded, evenings.value);
+    const made = withKept(
+      keeper.piece,
+      tidied(keeper.piece, inStep(keeper.piece, given)),
+      faces.loaded,
+      evenings.value,
+    );
     if (!made.ok) return made.problem;
     const { piece: next, steps } = made.value;
     if (next === keeper.piece) return null;
@@ -204,9 +284,17 @@ export const usePiece = defineStore('piece', () => {
     if (refused) return refused;
     const selectionBefore = selection.value;
     if (selectAfter) selection.value = selectAfter;
-    return keeper.make({
-      entryId: (edited = gesture ?? nanoid(12)), kind: 'do', label, steps, selectionBefore, selectionAfter: selectAfter ?? selectionBefore,
-    }, next);
+    return keeper.make(
+      {
+        entryId: (edited = gesture ?? nanoid(12)),
+        kind: 'do',
+        label,
+        steps,
+        selectionBefore,
+        selectionAfter: selectAfter ?? selectionBefore,
+      },
+      next,
+    );
   }
 
   /**
@@ -224,11 +312,18 @@ export const usePiece = defineStore('piece', () => {
     const steps = applied.ok ? [...sized, ...finishRooms(applied.value, curveId, faces.loaded, evenings.value)] : sized;
     const next = applySteps(keeper.piece, steps);
     const { entryId, label, selectionBefore, selectionAfter } = last;
-    if (next.ok && steps.length > 0 && !refusal(next.value, steps)) keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter }, next.value);
+    if (next.ok && steps.length > 0 && !refusal(next.value, steps))
+      keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter }, next.value);
   }
 
   /** Sets one property of an item, or of the piece itself (id null). */
-  function set(label: string, itemId: string | null, path: readonly string[], value: unknown, gesture?: string): Problem | null {
+  function set(
+    label: string,
+    itemId: string | null,
+    path: readonly string[],
+    value: unknown,
+    gesture?: string,
+  ): Problem | null {
     return keeper ? edit(label, [setStep(keeper.piece, itemId, path, value)], gesture) : null;
   }
 
@@ -246,7 +341,9 @@ export const usePiece = defineStore('piece', () => {
 
   /** Adds one to what is picked, or takes it away. */
   const toggle = (itemId: string): void => {
-    select(selection.value.includes(itemId) ? selection.value.filter((one) => one !== itemId) : [...selection.value, itemId]);
+    select(
+      selection.value.includes(itemId) ? selection.value.filter((one) => one !== itemId) : [...selection.value, itemId],
+    );
   };
 
   const curveOf = (lettering: Lettering): Curve => findCurve(piece.value!, lettering.curveId)!;
@@ -265,10 +362,47 @@ export const usePiece = defineStore('piece', () => {
   const on = (curveId: string): readonly Lettering[] => (piece.value ? letteringsOn(piece.value, curveId) : []);
 
   return {
-    id, piece, history, keeping, selection, selectedId, selectedLettering, selectedCurve, selectedOrnaments, selectedArt, selectedPicture, selectedTracing, several, curveIsSelected, tracks, trackOf, trackUnder, settings, ornaments, painted,
-    selectedSetting, shownSetting, facesReady, findings, proofRead, evenings, settled, news, open, close, edit, set, select, toggle, curveOf, on,
-    undo: () => travel(undoChange), redo: () => travel(redoChange),
-    retry: () => { void keeper?.flush(); },
+    id,
+    piece,
+    history,
+    keeping,
+    selection,
+    selectedId,
+    selectedLettering,
+    selectedCurve,
+    selectedOrnaments,
+    selectedArt,
+    selectedPicture,
+    selectedTracing,
+    several,
+    curveIsSelected,
+    tracks,
+    trackOf,
+    trackUnder,
+    settings,
+    ornaments,
+    painted,
+    selectedSetting,
+    shownSetting,
+    facesReady,
+    findings,
+    proofRead,
+    evenings,
+    settled,
+    news,
+    open,
+    close,
+    edit,
+    set,
+    select,
+    toggle,
+    curveOf,
+    on,
+    undo: () => travel(undoChange),
+    redo: () => travel(redoChange),
+    retry: () => {
+      void keeper?.flush();
+    },
     unsent: () => keeper?.waiting ?? 0,
   };
 });

@@ -59,8 +59,14 @@ export const useView = defineStore('view', () => {
   const transform = computed(() => `matrix(${scale.value} 0 0 ${scale.value} ${panX.value} ${panY.value})`);
 
   // Values, not actions: they are called for thousands of points, and a store's actions carry hooks.
-  const toScreen = computed(() => { const [k, px, py] = [scale.value, panX.value, panY.value]; return ({ x, y }: Vec): Vec => ({ x: x * k + px, y: y * k + py }); });
-  const toSheet = computed(() => { const [k, px, py] = [scale.value, panX.value, panY.value]; return ({ x, y }: Vec): Vec => ({ x: (x - px) / k, y: (y - py) / k }); });
+  const toScreen = computed(() => {
+    const [k, px, py] = [scale.value, panX.value, panY.value];
+    return ({ x, y }: Vec): Vec => ({ x: x * k + px, y: y * k + py });
+  });
+  const toSheet = computed(() => {
+    const [k, px, py] = [scale.value, panX.value, panY.value];
+    return ({ x, y }: Vec): Vec => ({ x: (x - px) / k, y: (y - py) / k });
+  });
 
   /** Shows the whole sheet with some desk round it; the rulers take the first 18 px. */
   function fit({ widthMm, heightMm }: Pick<Sheet, 'widthMm' | 'heightMm'>): void {
@@ -87,5 +93,37 @@ export const useView = defineStore('view', () => {
     panY.value += dy;
   }
 
-  return { scale, panX, panY, width, height, tool, label, strip, keepBand, seatCopy, range, gaps, stripShows, stripScale, stripZoom, stripLine, compare, straightQuotes, typing, inks, open, list, node, percent, transform, toScreen, toSheet, fit, zoomAt, zoomBy, panBy };
+  return {
+    scale,
+    panX,
+    panY,
+    width,
+    height,
+    tool,
+    label,
+    strip,
+    keepBand,
+    seatCopy,
+    range,
+    gaps,
+    stripShows,
+    stripScale,
+    stripZoom,
+    stripLine,
+    compare,
+    straightQuotes,
+    typing,
+    inks,
+    open,
+    list,
+    node,
+    percent,
+    transform,
+    toScreen,
+    toSheet,
+    fit,
+    zoomAt,
+    zoomBy,
+    panBy,
+  };
 });

@@ -2,7 +2,10 @@
 export function afterPaint(run: () => void): void {
   requestAnimationFrame(() => {
     const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => { port1.close(); run(); };
+    port1.onmessage = () => {
+      port1.close();
+      run();
+    };
     port2.postMessage(0);
   });
 }

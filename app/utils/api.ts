@@ -25,7 +25,10 @@ export interface MadeFile {
 
 /** A request that the server answered with a problem, or that did not reach it (status 0). */
 export class RequestFailed extends Error {
-  constructor(readonly status: number, readonly problem: Problem & { lines?: LoggedChange[] }) {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem & { lines?: LoggedChange[] },
+  ) {
     super(problem.message);
   }
 }
@@ -46,16 +49,21 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   } catch {
     throw new RequestFailed(0, UNREACHABLE);
   }
-  if (response.ok) return await response.json() as T;
-  const known = await response.json().catch(() => UNREACHABLE) as Problem;
+  if (response.ok) return (await response.json()) as T;
+  const known = (await response.json().catch(() => UNREACHABLE)) as Problem;
   throw new RequestFailed(response.status, known);
 }
 
 async function sendFile<T>(path: string, blob: Blob): Promise<T> {
-  const response = await fetch(`/api${path}`, { method: 'POST', headers: { 'content-type': blob.type || 'application/octet-stream' }, body: blob })
-    .catch(() => { throw new RequestFailed(0, UNREACHABLE); });
-  if (response.ok) return await response.json() as T;
-  throw new RequestFailed(response.status, await response.json().catch(() => UNREACHABLE) as Problem);
+  const response = await fetch(`/api${path}`, {
+    method: 'POST',
+    headers: { 'content-type': blob.type || 'application/octet-stream' },
+    body: blob,
+  }).catch(() => {
+    throw new RequestFailed(0, UNREACHABLE);
+  });
+  if (response.ok) return (await response.json()) as T;
+  throw new RequestFailed(response.status, (await response.json().catch(() => UNREACHABLE)) as Problem);
 }
 
 const at = (id: string): string => `/pieces/${encodeURIComponent(id)}`;
@@ -71,23 +79,40 @@ export const api = {
   changesSince: (id: string, since: number) =>
     request<{ lines: LoggedChange[] }>('GET', `${at(id)}/changes?since=${since}`).then((answer) => answer.lines),
   picture: (id: string, revision: number): string => `/api${at(id)}/picture.svg?revision=${revision}`,
-  faces: () => request<{ faces: { id: string; name: string; embedding: string }[] }>('GET', '/faces').then((answer) => answer.faces),
+  faces: () =>
+    request<{ faces: { id: string; name: string; embedding: string }[] }>('GET', '/faces').then(
+      (answer) => answer.faces,
+    ),
   face: (id: string): string => `/api/faces/${encodeURIComponent(id)}`,
-  sendFace: (file: File) => sendFile<{ id: string; name: string; embedding: string }>(`/faces?name=${encodeURIComponent(file.name)}`, file),
+  sendFace: (file: File) =>
+    sendFile<{ id: string; name: string; embedding: string }>(`/faces?name=${encodeURIComponent(file.name)}`, file),
   sendImage: (blob: Blob) => sendFile<{ id: string }>('/images', blob),
   image: (imageId: string): string => `/api/images/${imageId}`,
-  outputs: (id: string) => request<{ outputs: MadeFile[] }>('GET', `${at(id)}/outputs`).then((answer) => answer.outputs),
-  keepOutput: (id: string, output: Omit<MadeFile, 'id' | 'madeAt'> & { readonly piece: Piece }) => request<{ id: string }>('POST', `${at(id)}/outputs`, output),
-  output: (id: string, outputId: string) => request<MadeFile & { readonly piece: Piece }>('GET', `${at(id)}/outputs/${encodeURIComponent(outputId)}`),
+  outputs: (id: string) =>
+    request<{ outputs: MadeFile[] }>('GET', `${at(id)}/outputs`).then((answer) => answer.outputs),
+  keepOutput: (id: string, output: Omit<MadeFile, 'id' | 'madeAt'> & { readonly piece: Piece }) =>
+    request<{ id: string }>('POST', `${at(id)}/outputs`, output),
+  output: (id: string, outputId: string) =>
+    request<MadeFile & { readonly piece: Piece }>('GET', `${at(id)}/outputs/${encodeURIComponent(outputId)}`),
   events: (id: string): string => `/api${at(id)}/events`,
 
   /** Sends changes; never throws. */
-  async sendChanges(id: string, clientId: string, baseRevision: number, changes: readonly PendingChange[]): Promise<Answer> {
+  async sendChanges(
+    id: string,
+    clientId: string,
+    baseRevision: number,
+    changes: readonly PendingChange[],
+  ): Promise<Answer> {
     try {
-      const { revision } = await request<{ revision: number }>('POST', `${at(id)}/changes`, { clientId, baseRevision, changes });
+      const { revision } = await request<{ revision: number }>('POST', `${at(id)}/changes`, {
+        clientId,
+        baseRevision,
+        changes,
+      });
       return { kind: 'kept', revision };
     } catch (error) {
-      if (!(error instanceof RequestFailed) || error.status === 0 || error.status >= 500) return { kind: 'unreachable' };
+      if (!(error instanceof RequestFailed) || error.status === 0 || error.status >= 500)
+        return { kind: 'unreachable' };
       if (error.status === 409) return { kind: 'stale', lines: error.problem.lines ?? [] };
       return { kind: 'refused', problem: error.problem };
     }

@@ -7,7 +7,9 @@ export function download(bytes: Uint8Array, name: string, type: string): void {
 }
 
 /** A piece's name as a file's. */
-export const fileStem = (name: string): string => (name.replace(/[^\p{L}\p{N} _-]+/gu, '').trim() || 'piece').replace(/ +/g, '-');
+export const fileStem = (name: string): string =>
+  (name.replace(/[^\p{L}\p{N} _-]+/gu, '').trim() || 'piece').replace(/ +/g, '-');
 
 /** A size in bytes as people say it. */
-export const saidSize = (bytes: number): string => (bytes < 1024 * 1024 ? `${(bytes / 1024).toFixed(1)} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`);
+export const saidSize = (bytes: number): string =>
+  bytes < 1024 * 1024 ? `${(bytes / 1024).toFixed(1)} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`;

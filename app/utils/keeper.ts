@@ -59,10 +59,18 @@ export class Keeper {
   piece: Piece;
   history: History;
 
-  constructor(piece: Piece, revision: number, lines: readonly LoggedChange[], private readonly ports: KeeperPorts) {
+  constructor(
+    piece: Piece,
+    revision: number,
+    lines: readonly LoggedChange[],
+    private readonly ports: KeeperPorts,
+  ) {
     this.confirmed = this.piece = piece;
     this.revision = revision;
-    this.confirmedHistory = this.history = lines.reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY);
+    this.confirmedHistory = this.history = lines.reduce(
+      (history, line) => recordChange(history, line.change),
+      EMPTY_HISTORY,
+    );
   }
 
   get state(): KeepingState {
@@ -70,7 +78,9 @@ export class Keeper {
     return this.unreachable ? 'not-kept' : 'keeping';
   }
 
-  get waiting(): number { return this.pending.length; }
+  get waiting(): number {
+    return this.pending.length;
+  }
 
   /**
    * Applies a change at once and sends it soon. Gives why not, when its steps do not fit.
@@ -85,23 +95,36 @@ export class Keeper {
     this.enqueue(change);
     this.ports.stash(this.pending);
     this.ports.changed();
-    this.ports.later(() => { void this.flush(); }, 120);
+    this.ports.later(() => {
+      void this.flush();
+    }, 120);
     return null;
   }
 
   /** A gesture goes out as few changes: what was never sent takes in what follows of the same gesture. */
   private enqueue(change: Change): void {
     const last = this.pending.at(-1);
-    if (last && !this.tried.has(last.changeId) && change.kind === 'do' && last.change.kind === 'do' && last.change.entryId === change.entryId) {
+    if (
+      last &&
+      !this.tried.has(last.changeId) &&
+      change.kind === 'do' &&
+      last.change.kind === 'do' &&
+      last.change.entryId === change.entryId
+    ) {
       const steps = mergeSteps(last.change.steps, change.steps);
-      this.pending[this.pending.length - 1] = { ...last, change: { ...last.change, label: change.label, steps, selectionAfter: change.selectionAfter } };
+      this.pending[this.pending.length - 1] = {
+        ...last,
+        change: { ...last.change, label: change.label, steps, selectionAfter: change.selectionAfter },
+      };
     } else {
       this.pending.push({ changeId: this.ports.newId(), change });
     }
     this.leads(this.pending.at(-1)!);
   }
 
-  private leads(one: PendingChange): void { this.after.set(one, { piece: this.piece, history: this.history }); }
+  private leads(one: PendingChange): void {
+    this.after.set(one, { piece: this.piece, history: this.history });
+  }
 
   /** Takes up changes that an earlier page could not get acknowledged. Those already logged are left out. */
   resume(stashed: readonly PendingChange[], known: readonly LoggedChange[]): void {
@@ -125,7 +148,10 @@ export class Keeper {
     if (answer.kind === 'kept') this.acknowledge(batch, answer.revision);
     else if (answer.kind === 'stale') this.takeLines(answer.lines);
     else if (answer.kind === 'refused') this.giveUp(answer.problem, batch);
-    else this.ports.later(() => { void this.flush(); }, RETRY_MS);
+    else
+      this.ports.later(() => {
+        void this.flush();
+      }, RETRY_MS);
     this.ports.stash(this.pending);
     if (answer.kind !== 'unreachable' || !wasUnreachable) this.ports.changed();
     if (answer.kind !== 'unreachable') await this.flush();
@@ -191,7 +217,11 @@ export class Keeper {
     let why: Problem | null = null;
     for (const one of this.pending) {
       const next = rebaseSteps(this.piece, one.change.steps);
-      if (!next.ok) { lost.push(one); why = next.problem; continue; }
+      if (!next.ok) {
+        lost.push(one);
+        why = next.problem;
+        continue;
+      }
       const change = { ...one.change, steps: next.value.steps };
       this.piece = next.value.piece;
       this.history = recordChange(this.history, change);

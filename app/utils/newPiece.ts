@@ -2,7 +2,11 @@ import { STANDARD_INKS } from '#core/piece/inks';
 import { PROCESSES } from '#core/piece/process';
 import type { Piece } from '#core/piece/types';
 
-export interface SheetPreset { readonly name: string; readonly widthMm: number; readonly heightMm: number }
+export interface SheetPreset {
+  readonly name: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
 
 /** Sheet sizes to begin with, in mm. */
 export const SHEET_PRESETS: readonly SheetPreset[] = [
@@ -17,5 +21,14 @@ export const SHEET_PRESETS: readonly SheetPreset[] = [
 
 /** A piece with nothing on it. */
 export const emptyPiece = (name: string, widthMm: number, heightMm: number): Piece => ({
-  format: 'under-arc-piece', version: 8, name, sheet: { widthMm, heightMm, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items: [],
+  format: 'under-arc-piece',
+  version: 8,
+  name,
+  sheet: { widthMm, heightMm, bleedMm: 0 },
+  paper: '#ffffff',
+  inks: STANDARD_INKS,
+  styles: [],
+  process: PROCESSES.offset,
+  guides: [],
+  items: [],
 });

@@ -4,9 +4,20 @@ export type Unit = 'mm' | 'pt' | '°' | '%' | '';
 
 /** Sizes of the units that may be typed, in mm. */
 const LENGTHS: Readonly<Record<string, number>> = {
-  mm: 1, cm: 10, m: 1000, in: 25.4, inch: 25.4, '"': 25.4, '″': 25.4, ft: 304.8, pt: 25.4 / 72, pc: 25.4 / 6, µm: 0.001, um: 0.001,
+  'mm': 1,
+  'cm': 10,
+  'm': 1000,
+  'in': 25.4,
+  'inch': 25.4,
+  '"': 25.4,
+  '″': 25.4,
+  'ft': 304.8,
+  'pt': 25.4 / 72,
+  'pc': 25.4 / 6,
+  'µm': 0.001,
+  'um': 0.001,
 };
-const PLAIN: Readonly<Record<string, Unit>> = { '°': '°', deg: '°', degrees: '°', '%': '%' };
+const PLAIN: Readonly<Record<string, Unit>> = { '°': '°', 'deg': '°', 'degrees': '°', '%': '%' };
 
 type Token = { kind: 'number'; value: number } | { kind: 'unit'; name: string } | { kind: 'sign'; sign: string };
 
@@ -32,7 +43,10 @@ function tokens(text: string): Token[] | null {
  */
 class Sum {
   private at = 0;
-  constructor(private readonly list: readonly Token[], private readonly unit: Unit) {}
+  constructor(
+    private readonly list: readonly Token[],
+    private readonly unit: Unit,
+  ) {}
 
   value(): number {
     const result = this.terms();
@@ -49,7 +63,8 @@ class Sum {
 
   private terms(): number {
     let value = this.factors();
-    for (let sign = this.sign('+', '-'); sign; sign = this.sign('+', '-')) value += (sign === '+' ? 1 : -1) * this.factors();
+    for (let sign = this.sign('+', '-'); sign; sign = this.sign('+', '-'))
+      value += (sign === '+' ? 1 : -1) * this.factors();
     return value;
   }
 
@@ -110,10 +125,18 @@ export function parseQuantity(text: string, unit: Unit): Result<number> {
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
     if (error.message.startsWith('unit ')) {
-      return fail({ code: 'not-a-number', value: text, message: `“${error.message.slice(5)}” does not fit here. Give a number${unit ? ` in ${unit}` : ' without a unit'}.` });
+      return fail({
+        code: 'not-a-number',
+        value: text,
+        message: `“${error.message.slice(5)}” does not fit here. Give a number${unit ? ` in ${unit}` : ' without a unit'}.`,
+      });
     }
   }
-  return fail({ code: 'not-a-number', value: text, message: `“${text}” is not a number. Type one such as ${unit === 'mm' ? '12 mm, 0.5 in or 84/2' : `12${unit ? ` ${unit}` : ''} or 84/2`}.` });
+  return fail({
+    code: 'not-a-number',
+    value: text,
+    message: `“${text}” is not a number. Type one such as ${unit === 'mm' ? '12 mm, 0.5 in or 84/2' : `12${unit ? ` ${unit}` : ''} or 84/2`}.`,
+  });
 }
 
 /** A value as a field shows it: rounded to `places`, without trailing zeros. */

@@ -25,7 +25,10 @@ function next(): void {
 
 function look(): void {
   const left = changedAt + REST_MS - performance.now();
-  if (left > 1) { setTimeout(look, left); return; }
+  if (left > 1) {
+    setTimeout(look, left);
+    return;
+  }
   watching = false;
   atLeisure(next);
 }
@@ -46,4 +49,6 @@ export function whenResting(run: () => void): void {
 export const atRest = (): boolean => !watching;
 
 /** Takes back what has not been run. */
-export const noLonger = (run: () => void): void => { waiting.delete(run); };
+export const noLonger = (run: () => void): void => {
+  waiting.delete(run);
+};

@@ -6,6 +6,11 @@ import type { PicturePart } from '~/components/controls/LinePicture.vue';
 
 /** Letters set on a small curve, as a picture. */
 export const setPicture = (set: SetLettering): PicturePart[] => [
-  { d: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse), colour: 'brass', line: 1.5, scale: UNIT_MM.coarse },
+  {
+    d: screenPathData((sink) => tracePath(set.track.path.path, sink), UNIT_MM.coarse),
+    colour: 'brass',
+    line: 1.5,
+    scale: UNIT_MM.coarse,
+  },
   { d: screenPathData((sink) => traceLettering(set, sink), UNIT_MM.coarse), colour: 'ink', scale: UNIT_MM.coarse },
 ];

@@ -34,6 +34,8 @@ export async function fileOf(id: string): Promise<{ bytes: Uint8Array; name: str
   const own = bytes.get(id);
   if (!own) return null;
   const shipped = list.find((one) => one.id === id);
-  const licence = shipped ? await fetch(`/faces/${id}-OFL.txt`).then((response) => (response.ok ? response.text() : null)) : null;
+  const licence = shipped
+    ? await fetch(`/faces/${id}-OFL.txt`).then((response) => (response.ok ? response.text() : null))
+    : null;
   return { bytes: own, name: shipped?.name ?? id, licence };
 }

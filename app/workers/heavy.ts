@@ -25,7 +25,10 @@ export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './
 
 /** What evening out came to for one lettering, as it goes from worker to page; with the curve, where it is to be sized for that. */
 export type EveningSent = readonly (readonly [at: number, em: number])[] | null;
-export interface Evened { readonly evening: EveningSent; readonly shape: CurveShape | null }
+export interface Evened {
+  readonly evening: EveningSent;
+  readonly shape: CurveShape | null;
+}
 
 /**
  * What evening out comes to for a lettering of a piece, filled where it is kept filled.
@@ -36,7 +39,9 @@ export async function evenOutLettering(piece: Piece, letteringId: string): Promi
   const faces = await facesFor(piece);
   const lettering = findLettering(piece, letteringId);
   const finished = lettering && finish(piece, lettering, faces);
-  return finished ? { evening: finished.evening && [...finished.evening], shape: finished.shape } : { evening: null, shape: null };
+  return finished
+    ? { evening: finished.evening && [...finished.evening], shape: finished.shape }
+    : { evening: null, shape: null };
 }
 
 /** How white is read in a face, fitted to it: see `senseOf`. Null for a face that cannot be had. */
@@ -45,7 +50,11 @@ export async function senseOfFace(id: string): Promise<Sense | null> {
   return face && senseOf(face);
 }
 
-interface Drawn { readonly drawing: Drawing; readonly lines: ReturnType<typeof copyMarks>; readonly layout: Layout | null }
+interface Drawn {
+  readonly drawing: Drawing;
+  readonly lines: ReturnType<typeof copyMarks>;
+  readonly layout: Layout | null;
+}
 
 /** A piece drawn, alone or as a sheet of copies. */
 async function drawn(piece: Piece, { imposition, marks }: FileOptions): Promise<Result<Drawn>> {
@@ -53,7 +62,11 @@ async function drawn(piece: Piece, { imposition, marks }: FileOptions): Promise<
   if (!imposition) return ok({ drawing, lines: [], layout: null });
   const layout = layOut(piece.sheet, imposition);
   if (!layout.ok) return layout;
-  return ok({ drawing: repeated(drawing, layout.value, imposition), lines: marks ? copyMarks(piece.sheet, layout.value) : [], layout: layout.value });
+  return ok({
+    drawing: repeated(drawing, layout.value, imposition),
+    lines: marks ? copyMarks(piece.sheet, layout.value) : [],
+    layout: layout.value,
+  });
 }
 
 /** A piece with the faces and images it uses; faces that must not leave with it stay, and are named. */
@@ -70,12 +83,21 @@ async function withFaces(piece: Piece, forbidden: readonly string[]): Promise<Ui
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 
-const WRITERS: Readonly<Record<Exclude<FileFormat, 'piece'>, (made: Drawn, options: FileOptions, piece: Piece) => Promise<Result<Uint8Array>>>> = {
-  pdf: async ({ drawing, lines }, { marks, imposition }) => ok(await writePdfPages(drawing.name, [{ drawing, lines }], { marks: marks && !imposition, profile: await cmykProfile() })),
-  svg: async ({ drawing }) => ok(utf8(writeSvg(drawing))),
-  'live-svg': async ({ drawing }, _options, piece) => ok(utf8(writeLiveSvg(piece, drawing, await facesFor(piece)).text)),
-  png: ({ drawing }, options) => writePng(drawing, options, rasterise),
-  dxf: async ({ drawing }, { toleranceMm }) => ok(utf8(writeDxf(drawing, toleranceMm))),
+const WRITERS: Readonly<
+  Record<Exclude<FileFormat, 'piece'>, (made: Drawn, options: FileOptions, piece: Piece) => Promise<Result<Uint8Array>>>
+> = {
+  'pdf': async ({ drawing, lines }, { marks, imposition }) =>
+    ok(
+      await writePdfPages(drawing.name, [{ drawing, lines }], {
+        marks: marks && !imposition,
+        profile: await cmykProfile(),
+      }),
+    ),
+  'svg': async ({ drawing }) => ok(utf8(writeSvg(drawing))),
+  'live-svg': async ({ drawing }, _options, piece) =>
+    ok(utf8(writeLiveSvg(piece, drawing, await facesFor(piece)).text)),
+  'png': ({ drawing }, options) => writePng(drawing, options, rasterise),
+  'dxf': async ({ drawing }, { toleranceMm }) => ok(utf8(writeDxf(drawing, toleranceMm))),
 };
 
 /**
@@ -84,7 +106,12 @@ const WRITERS: Readonly<Record<Exclude<FileFormat, 'piece'>, (made: Drawn, optio
  * @param forbidden ids of faces that must not leave with a piece file
  * @returns its bytes, or why there are none: lettering would be missing from it, copies do not fit, or a picture would be too large
  */
-export async function makeFile(piece: Piece, format: FileFormat, options: FileOptions, forbidden: readonly string[] = []): Promise<Result<Uint8Array>> {
+export async function makeFile(
+  piece: Piece,
+  format: FileFormat,
+  options: FileOptions,
+  forbidden: readonly string[] = [],
+): Promise<Result<Uint8Array>> {
   if (format === 'piece') return ok(await withFaces(piece, forbidden));
   const made = await drawn(piece, format === 'live-svg' ? { ...options, imposition: null } : options);
   if (!made.ok) return made;
@@ -104,14 +131,27 @@ export interface Preview {
 }
 
 /** Draws what a file of a format will show; `plate` by its place in the list of plates, null for all together. */
-export async function previewFile(piece: Piece, format: FileFormat, options: FileOptions, plate: number | null): Promise<Result<Preview>> {
-  const made = await drawn(piece, format === 'live-svg' || format === 'piece' ? { ...options, imposition: null } : options);
+export async function previewFile(
+  piece: Piece,
+  format: FileFormat,
+  options: FileOptions,
+  plate: number | null,
+): Promise<Result<Preview>> {
+  const made = await drawn(
+    piece,
+    format === 'live-svg' || format === 'piece' ? { ...options, imposition: null } : options,
+  );
   if (!made.ok) return made;
   const { drawing, lines, layout } = made.value;
   const plates = platesOf(drawing);
   const notes = format === 'live-svg' ? writeLiveSvg(piece, drawing, await facesFor(piece)).notes : [];
   const svg = writePreview(drawing, {
-    plate: plate === null ? null : plates[plate] ?? null, marks: format === 'pdf' && options.marks && !options.imposition, lines: format === 'dxf', printed: format === 'pdf', transparent: format === 'png' && options.transparent, crop: format === 'pdf' ? lines : [],
+    plate: plate === null ? null : (plates[plate] ?? null),
+    marks: format === 'pdf' && options.marks && !options.imposition,
+    lines: format === 'dxf',
+    printed: format === 'pdf',
+    transparent: format === 'png' && options.transparent,
+    crop: format === 'pdf' ? lines : [],
   });
   return ok({ svg, plates, layout, notes });
 }
@@ -122,8 +162,13 @@ export async function lookAt(piece: Piece, look: Look): Promise<string> {
 }
 
 /** Everything that would go wrong with a piece in print. */
-export async function proof(piece: Piece, evenings: readonly (readonly [letteringId: string, EveningSent])[], forbidden: readonly string[]): Promise<{ findings: Finding[]; ms: number }> {
-  const faces = await facesFor(piece), absent = await absentImages(piece);
+export async function proof(
+  piece: Piece,
+  evenings: readonly (readonly [letteringId: string, EveningSent])[],
+  forbidden: readonly string[],
+): Promise<{ findings: Finding[]; ms: number }> {
+  const faces = await facesFor(piece),
+    absent = await absentImages(piece);
   const from = performance.now();
   const known = new Map(evenings.map(([id, sent]) => [id, sent && new Map(sent)]));
   const given: Evenings = { of: ({ id }) => known.get(id) ?? null };

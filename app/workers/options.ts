@@ -13,4 +13,10 @@ export interface FileOptions {
   readonly imposition: Imposition | null;
 }
 
-export const STANDARD_OPTIONS: FileOptions = { marks: false, dpi: 300, transparent: false, toleranceMm: DXF_TOLERANCE_MM, imposition: null };
+export const STANDARD_OPTIONS: FileOptions = {
+  marks: false,
+  dpi: 300,
+  transparent: false,
+  toleranceMm: DXF_TOLERANCE_MM,
+  imposition: null,
+};

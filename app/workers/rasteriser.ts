@@ -2,12 +2,17 @@ import type { Rasterise } from '#core/output/png';
 import type { RenderPixels } from '#core/output/pictures';
 
 /** The rasteriser is fetched when the first picture is made or decoded. */
-let loading: Promise<typeof import('@resvg/resvg-wasm')['Resvg']> | undefined;
-const loaded = (): NonNullable<typeof loading> => loading ??= (async () => {
-  const [{ initWasm, Resvg }, { default: wasm }] = await Promise.all([import('@resvg/resvg-wasm'), import('@resvg/resvg-wasm/index_bg.wasm?url')]);
-  await initWasm(fetch(wasm));
-  return Resvg;
-})();
+let loading: Promise<(typeof import('@resvg/resvg-wasm'))['Resvg']> | undefined;
+const loaded = (): NonNullable<typeof loading> =>
+  (loading ??= (async () => {
+    const [{ initWasm, Resvg }, { default: wasm }] = await Promise.all([
+      import('@resvg/resvg-wasm'),
+      import('@resvg/resvg-wasm/index_bg.wasm?url'),
+    ]);
+    await initWasm(fetch(wasm));
+    return Resvg;
+  })());
 
-export const rasterise: Rasterise = async (svg, widthPx) => new (await loaded())(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
+export const rasterise: Rasterise = async (svg, widthPx) =>
+  new (await loaded())(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
 export const renderPixels: RenderPixels = async (svg) => new (await loaded())(svg).render().pixels;

@@ -14,7 +14,9 @@ const BREATH_MS = 60;
 let cancelled = false;
 
 /** Ends the run that is under way; it answers with `cancelled`. */
-export const cancelSeries = (): void => { cancelled = true; };
+export const cancelSeries = (): void => {
+  cancelled = true;
+};
 
 class Cancelled extends Error {}
 
@@ -42,22 +44,51 @@ export interface SeriesAsked {
 }
 
 /** Looks at every row of a series without making anything. */
-export async function checkSeriesRows(piece: Piece, table: SeriesTable, mapping: SeriesMapping, told: (done: number, of: number) => void): Promise<Result<RowProblem[]>> {
+export async function checkSeriesRows(
+  piece: Piece,
+  table: SeriesTable,
+  mapping: SeriesMapping,
+  told: (done: number, of: number) => void,
+): Promise<Result<RowProblem[]>> {
   try {
-    return ok(await checkSeries({ piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) }, breather(told)));
-  } catch (error) { return stopped(error); }
+    return ok(
+      await checkSeries(
+        { piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) },
+        breather(told),
+      ),
+    );
+  } catch (error) {
+    return stopped(error);
+  }
 }
 
 /** Makes a series as one file; rows with problems are left out and told. */
-export async function makeSeriesFile(piece: Piece, table: SeriesTable, mapping: SeriesMapping, { as, imposition, marks }: SeriesAsked, told: (done: number, of: number) => void): Promise<Result<SeriesMade>> {
+export async function makeSeriesFile(
+  piece: Piece,
+  table: SeriesTable,
+  mapping: SeriesMapping,
+  { as, imposition, marks }: SeriesAsked,
+  told: (done: number, of: number) => void,
+): Promise<Result<SeriesMade>> {
   try {
-    const made = await makeSeries({ piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) }, { as, imposition, cropMarks: marks, pdf: { marks: marks && as === 'files', profile: await cmykProfile() } }, breather(told));
+    const made = await makeSeries(
+      { piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) },
+      { as, imposition, cropMarks: marks, pdf: { marks: marks && as === 'files', profile: await cmykProfile() } },
+      breather(told),
+    );
     return made.ok ? transfer(made, [made.value.bytes.buffer]) : made;
-  } catch (error) { return stopped(error); }
+  } catch (error) {
+    return stopped(error);
+  }
 }
 
 /** The first sheet of a series as it will come out, rows with problems left out, as an SVG. */
-export async function previewSeries(piece: Piece, table: SeriesTable, mapping: SeriesMapping, imposition: Imposition): Promise<Result<string>> {
+export async function previewSeries(
+  piece: Piece,
+  table: SeriesTable,
+  mapping: SeriesMapping,
+  imposition: Imposition,
+): Promise<Result<string>> {
   const layout = layOut(piece.sheet, imposition);
   if (!layout.ok) return layout;
   const run = { piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) };
@@ -67,5 +98,14 @@ export async function previewSeries(piece: Piece, table: SeriesTable, mapping: S
     if (!problems.some((one) => one.stops)) drawings.push(drawing);
   }
   const used = { ...layout.value, places: layout.value.places.slice(0, drawings.length) };
-  return ok(writePreview(imposed(piece.name, drawings, used, imposition), { plate: null, marks: false, lines: false, printed: true, transparent: false, crop: copyMarks(piece.sheet, used) }));
+  return ok(
+    writePreview(imposed(piece.name, drawings, used, imposition), {
+      plate: null,
+      marks: false,
+      lines: false,
+      printed: true,
+      transparent: false,
+      crop: copyMarks(piece.sheet, used),
+    }),
+  );
 }

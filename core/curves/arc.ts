@@ -27,33 +27,52 @@ function moveEnd(shape: ArcShape, which: 'start' | 'end', to: Vec): ArcShape {
 }
 
 /** Straight distance between the ends, mm. */
-export const chordOf = ({ radiusMm, sweepDeg }: ArcShape): number => 2 * radiusMm * Math.sin((Math.abs(sweepDeg) * Math.PI) / 360);
+export const chordOf = ({ radiusMm, sweepDeg }: ArcShape): number =>
+  2 * radiusMm * Math.sin((Math.abs(sweepDeg) * Math.PI) / 360);
 /** Height of the arc above its chord, mm: what a sign maker measures. */
-export const riseOf = ({ radiusMm, sweepDeg }: ArcShape): number => radiusMm * (1 - Math.cos((Math.abs(sweepDeg) * Math.PI) / 360));
+export const riseOf = ({ radiusMm, sweepDeg }: ArcShape): number =>
+  radiusMm * (1 - Math.cos((Math.abs(sweepDeg) * Math.PI) / 360));
 
 /** An arc of another chord and rise, its middle kept in place and in direction. r = (c² / 4 + h²) / 2h. */
 export function withChordAndRise(shape: ArcShape, chordMm: number, riseMm: number): ArcShape {
-  const radiusMm = (chordMm * chordMm / 4 + riseMm * riseMm) / (2 * riseMm);
+  const radiusMm = ((chordMm * chordMm) / 4 + riseMm * riseMm) / (2 * riseMm);
   const half = Math.atan2(chordMm / 2, radiusMm - riseMm);
   const sweepDeg = clampSweep(Math.sign(shape.sweepDeg) * ((half * 360) / Math.PI));
   const middleDeg = shape.startDeg + shape.sweepDeg / 2;
   const top = onClock(shape.centre, shape.radiusMm, middleDeg);
-  return { ...shape, centre: onClock(top, radiusMm, middleDeg + 180), radiusMm, startDeg: normaliseDeg(middleDeg - sweepDeg / 2), sweepDeg };
+  return {
+    ...shape,
+    centre: onClock(top, radiusMm, middleDeg + 180),
+    radiusMm,
+    startDeg: normaliseDeg(middleDeg - sweepDeg / 2),
+    sweepDeg,
+  };
 }
 
 /** The arc from a to c through b; `in-a-line` when the three lie in a line. */
 export function arcThrough(a: Vec, b: Vec, c: Vec): Result<ArcShape> {
   const through = circleThrough(a, b, c);
-  if (!through) return fail({ code: 'in-a-line', message: 'The three points lie in a line, so no arc goes through them. Move the middle one, or use a line.' });
+  if (!through)
+    return fail({
+      code: 'in-a-line',
+      message: 'The three points lie in a line, so no arc goes through them. Move the middle one, or use a line.',
+    });
   const start = clockAngleDeg(through.centre, a);
   const toMiddle = normaliseDeg(clockAngleDeg(through.centre, b) - start);
   const toEnd = normaliseDeg(clockAngleDeg(through.centre, c) - start);
-  return ok({ kind: 'arc', centre: through.centre, radiusMm: through.radiusMm, startDeg: start, sweepDeg: clampSweep(toMiddle < toEnd ? toEnd : toEnd - 360) });
+  return ok({
+    kind: 'arc',
+    centre: through.centre,
+    radiusMm: through.radiusMm,
+    startDeg: start,
+    sweepDeg: clampSweep(toMiddle < toEnd ? toEnd : toEnd - 360),
+  });
 }
 
 export const arc: CurveKind<ArcShape> = {
   title: 'Arc',
-  path: ({ centre, radiusMm, startDeg, sweepDeg }) => ok({ segments: [clockArc(centre, radiusMm, startDeg, sweepDeg)], closed: false }),
+  path: ({ centre, radiusMm, startDeg, sweepDeg }) =>
+    ok({ segments: [clockArc(centre, radiusMm, startDeg, sweepDeg)], closed: false }),
   centre: (shape) => shape.centre,
   outwardSign: ({ sweepDeg }) => (sweepDeg > 0 ? 1 : -1),
   handles: ({ centre, radiusMm, startDeg, sweepDeg }) => [
@@ -68,18 +87,60 @@ export const arc: CurveKind<ArcShape> = {
     return moveEnd(shape, handleId === 'start' ? 'start' : 'end', to);
   },
   transform: (shape, by) => ({
-    ...shape, centre: mapPoint(by, shape.centre), radiusMm: shape.radiusMm * by.scale, startDeg: mapDeg(by, shape.startDeg),
+    ...shape,
+    centre: mapPoint(by, shape.centre),
+    radiusMm: shape.radiusMm * by.scale,
+    startDeg: mapDeg(by, shape.startDeg),
     sweepDeg: by.mirrored ? -shape.sweepDeg : shape.sweepDeg,
   }),
-  reverse: (shape) => ({ ...shape, startDeg: normaliseDeg(shape.startDeg + shape.sweepDeg), sweepDeg: -shape.sweepDeg }),
+  reverse: (shape) => ({
+    ...shape,
+    startDeg: normaliseDeg(shape.startDeg + shape.sweepDeg),
+    sweepDeg: -shape.sweepDeg,
+  }),
   problem: ({ radiusMm }) => radiusProblem(radiusMm),
   sizeLabel: (shape) => `r ${shape.radiusMm.toFixed(1)}, ${Math.abs(shape.sweepDeg).toFixed(0)}°`,
   fields: [
-    { label: 'Radius', unit: 'mm', limits: 'radiusMm', step: 0.5, get: (s) => s.radiusMm, set: (s, radiusMm) => ({ ...s, radiusMm }) },
-    { label: 'From', unit: '°', limits: 'clockDeg', step: 1, get: (s) => s.startDeg, set: (s, startDeg) => ({ ...s, startDeg }) },
-    { label: 'Sweep', unit: '°', limits: { min: -359, max: 359 }, step: 1, get: (s) => s.sweepDeg, set: (s, deg) => ({ ...s, sweepDeg: clampSweep(deg) }) },
-    { label: 'Chord', unit: 'mm', limits: 'lengthMm', step: 0.5, get: chordOf, set: (s, mm) => withChordAndRise(s, mm, riseOf(s)) },
-    { label: 'Rise', unit: 'mm', limits: 'lengthMm', step: 0.1, get: riseOf, set: (s, mm) => withChordAndRise(s, chordOf(s), mm) },
+    {
+      label: 'Radius',
+      unit: 'mm',
+      limits: 'radiusMm',
+      step: 0.5,
+      get: (s) => s.radiusMm,
+      set: (s, radiusMm) => ({ ...s, radiusMm }),
+    },
+    {
+      label: 'From',
+      unit: '°',
+      limits: 'clockDeg',
+      step: 1,
+      get: (s) => s.startDeg,
+      set: (s, startDeg) => ({ ...s, startDeg }),
+    },
+    {
+      label: 'Sweep',
+      unit: '°',
+      limits: { min: -359, max: 359 },
+      step: 1,
+      get: (s) => s.sweepDeg,
+      set: (s, deg) => ({ ...s, sweepDeg: clampSweep(deg) }),
+    },
+    {
+      label: 'Chord',
+      unit: 'mm',
+      limits: 'lengthMm',
+      step: 0.5,
+      get: chordOf,
+      set: (s, mm) => withChordAndRise(s, mm, riseOf(s)),
+    },
+    {
+      label: 'Rise',
+      unit: 'mm',
+      limits: 'lengthMm',
+      step: 0.1,
+      get: riseOf,
+      set: (s, mm) => withChordAndRise(s, chordOf(s), mm),
+    },
     ...centreFields<ArcShape>(),
   ],
 };

@@ -19,7 +19,8 @@ export interface Fit<S> {
 }
 
 const spreadOf = (misses: readonly number[]): { spreadMm: number; worstMm: number } => ({
-  spreadMm: Math.sqrt(misses.reduce((sum, miss) => sum + miss * miss, 0) / misses.length), worstMm: Math.max(...misses.map(Math.abs)),
+  spreadMm: Math.sqrt(misses.reduce((sum, miss) => sum + miss * miss, 0) / misses.length),
+  worstMm: Math.max(...misses.map(Math.abs)),
 });
 
 /** A circle by its diameter across two points, through three, or by least squares through more; null in a line. */
@@ -27,10 +28,22 @@ export function bestCircle(points: readonly Vec[]): Fit<CircleShape> | null {
   if (points.length === 2) {
     const [a, b] = points as [Vec, Vec];
     const radiusMm = distance(a, b) / 2;
-    return radiusMm > 0 ? { shape: { kind: 'circle', centre: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, radiusMm }, spreadMm: 0, worstMm: 0 } : null;
+    return radiusMm > 0
+      ? {
+          shape: { kind: 'circle', centre: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, radiusMm },
+          spreadMm: 0,
+          worstMm: 0,
+        }
+      : null;
   }
   const fitted = fitCircle(points);
-  return fitted && { shape: { kind: 'circle', centre: fitted.centre, radiusMm: fitted.radiusMm }, spreadMm: fitted.spreadMm, worstMm: fitted.worstMm };
+  return (
+    fitted && {
+      shape: { kind: 'circle', centre: fitted.centre, radiusMm: fitted.radiusMm },
+      spreadMm: fitted.spreadMm,
+      worstMm: fitted.worstMm,
+    }
+  );
 }
 
 /** The line along points that lie in one, to a thousandth of its length, from its one end to the other; null for points that do not. */
@@ -38,7 +51,14 @@ export function bestLine(points: readonly Vec[]): Fit<LineShape> | null {
   let ends: readonly [Vec, Vec] | null = null;
   let length = 0;
   // In the order of the clicks, so that the line runs as it was drawn.
-  points.forEach((a, i) => points.slice(i + 1).forEach((b) => { if (distance(a, b) > length) { ends = [a, b]; length = distance(a, b); } }));
+  points.forEach((a, i) =>
+    points.slice(i + 1).forEach((b) => {
+      if (distance(a, b) > length) {
+        ends = [a, b];
+        length = distance(a, b);
+      }
+    }),
+  );
   if (!ends) return null;
   const [from, to] = ends as readonly [Vec, Vec];
   const misses = points.map((p) => ((p.x - from.x) * (to.y - from.y) - (p.y - from.y) * (to.x - from.x)) / length);
@@ -49,8 +69,10 @@ export function bestLine(points: readonly Vec[]): Fit<LineShape> | null {
 /** The directions of points from a centre, sorted, and the widest gap between two neighbours: where it ends and how wide it is. */
 function widestGap(points: readonly Vec[], centre: Vec): { endsDeg: number; gapDeg: number } {
   const angles = points.map((p) => clockAngleDeg(centre, p)).sort((a, b) => a - b);
-  let endsDeg = angles[0]!, gapDeg = angles[0]! + 360 - angles.at(-1)!;
-  for (let i = 1; i < angles.length; i++) if (angles[i]! - angles[i - 1]! > gapDeg) [endsDeg, gapDeg] = [angles[i]!, angles[i]! - angles[i - 1]!];
+  let endsDeg = angles[0]!,
+    gapDeg = angles[0]! + 360 - angles.at(-1)!;
+  for (let i = 1; i < angles.length; i++)
+    if (angles[i]! - angles[i - 1]! > gapDeg) [endsDeg, gapDeg] = [angles[i]!, angles[i]! - angles[i - 1]!];
   return { endsDeg, gapDeg };
 }
 
@@ -69,7 +91,16 @@ export function bestArc(points: readonly Vec[]): Fit<ArcShape> | null {
   const { centre, radiusMm } = circle.shape;
   const { endsDeg, gapDeg } = widestGap(points, centre);
   const { min, max } = LIMITS.sweepDeg;
-  return { ...circle, shape: { kind: 'arc', centre, radiusMm, startDeg: normaliseDeg(endsDeg), sweepDeg: Math.min(Math.max(360 - gapDeg, min), max) } };
+  return {
+    ...circle,
+    shape: {
+      kind: 'arc',
+      centre,
+      radiusMm,
+      startDeg: normaliseDeg(endsDeg),
+      sweepDeg: Math.min(Math.max(360 - gapDeg, min), max),
+    },
+  };
 }
 
 /** Centre, half-axes and turn (radians from the x axis) of an ellipse while it is being fitted. */
@@ -80,11 +111,14 @@ type Ellipse = readonly [x: number, y: number, a: number, b: number, turn: numbe
  * held in the quarter of the point.
  */
 function missOf([cx, cy, a, b, turn]: Ellipse, p: Vec): number {
-  const cos = Math.cos(turn), sin = Math.sin(turn);
-  const x = Math.abs((p.x - cx) * cos + (p.y - cy) * sin), y = Math.abs((p.y - cy) * cos - (p.x - cx) * sin);
+  const cos = Math.cos(turn),
+    sin = Math.sin(turn);
+  const x = Math.abs((p.x - cx) * cos + (p.y - cy) * sin),
+    y = Math.abs((p.y - cy) * cos - (p.x - cx) * sin);
   let t = Math.atan2(a * y, b * x);
   for (let step = 0; step < 30; step++) {
-    const c = Math.cos(t), s = Math.sin(t);
+    const c = Math.cos(t),
+      s = Math.sin(t);
     // Half the slope of the squared distance, and its slope in turn.
     const slope = (b * b - a * a) * c * s + a * x * s - b * y * c;
     const bend = (b * b - a * a) * (c * c - s * s) + a * x * c + b * y * s;
@@ -99,29 +133,41 @@ function missOf([cx, cy, a, b, turn]: Ellipse, p: Vec): number {
 /** The ellipse of the algebraic fit A(x² − y²) + Bxy + Dx + Ey + F = −y², which has A + C = 1; null when it is none. */
 function algebraic(points: readonly Vec[]): Ellipse | null {
   const n = points.length;
-  const mx = points.reduce((sum, p) => sum + p.x, 0) / n, my = points.reduce((sum, p) => sum + p.y, 0) / n;
+  const mx = points.reduce((sum, p) => sum + p.x, 0) / n,
+    my = points.reduce((sum, p) => sum + p.y, 0) / n;
   const size = Math.sqrt(points.reduce((sum, p) => sum + (p.x - mx) ** 2 + (p.y - my) ** 2, 0) / n);
   if (!(size > 0)) return null;
   const sums = Array.from({ length: 5 }, () => [0, 0, 0, 0, 0, 0]);
   for (const p of points) {
-    const x = (p.x - mx) / size, y = (p.y - my) / size;
+    const x = (p.x - mx) / size,
+      y = (p.y - my) / size;
     const row = [x * x - y * y, x * y, x, y, 1, -y * y];
     for (let i = 0; i < 5; i++) for (let k = 0; k < 6; k++) sums[i]![k]! += row[i]! * row[k]!;
   }
   const solved = solveLinear(sums);
   if (!solved) return null;
   const [A, B, D, E, F] = solved as [number, number, number, number, number];
-  const C = 1 - A, det = 4 * A * C - B * B;
+  const C = 1 - A,
+    det = 4 * A * C - B * B;
   if (!(det > 1e-6)) return null;
-  const x = (B * E - 2 * C * D) / det, y = (B * D - 2 * A * E) / det;
+  const x = (B * E - 2 * C * D) / det,
+    y = (B * D - 2 * A * E) / det;
   const level = -(F + (D * x + E * y) / 2);
-  const mean = (A + C) / 2, half = hypot((A - C) / 2, B / 2);
+  const mean = (A + C) / 2,
+    half = hypot((A - C) / 2, B / 2);
   if (!(level > 0) || !(mean - half > 0)) return null;
   // The long axis lies along the direction of the smaller eigenvalue.
-  return [mx + x * size, my + y * size, Math.sqrt(level / (mean - half)) * size, Math.sqrt(level / (mean + half)) * size, Math.atan2(B, A - C) / 2 + Math.PI / 2];
+  return [
+    mx + x * size,
+    my + y * size,
+    Math.sqrt(level / (mean - half)) * size,
+    Math.sqrt(level / (mean + half)) * size,
+    Math.atan2(B, A - C) / 2 + Math.PI / 2,
+  ];
 }
 
-const squares = (ellipse: Ellipse, points: readonly Vec[]): number => points.reduce((sum, p) => sum + missOf(ellipse, p) ** 2, 0);
+const squares = (ellipse: Ellipse, points: readonly Vec[]): number =>
+  points.reduce((sum, p) => sum + missOf(ellipse, p) ** 2, 0);
 
 /** One Levenberg–Marquardt step with numerical derivatives. */
 function improved(ellipse: Ellipse, points: readonly Vec[], damping: number): Ellipse | null {
@@ -154,7 +200,8 @@ export function bestEllipse(points: readonly Vec[]): Fit<EllipseShape> | null {
   if (!circle) return null;
   const { centre, radiusMm } = circle;
   let best: Ellipse = algebraic(points) ?? [centre.x, centre.y, radiusMm * 1.01, radiusMm * 0.99, 0];
-  let error = squares(best, points), damping = 1e-3;
+  let error = squares(best, points),
+    damping = 1e-3;
   for (let step = 0; step < 60 && damping < 1e9; step++) {
     const next = improved(best, points, damping);
     const then = next && next[2] > 0 && next[3] > 0 ? squares(next, points) : Infinity;
@@ -171,7 +218,10 @@ export function bestEllipse(points: readonly Vec[]): Fit<EllipseShape> | null {
   const quarters = Math.round(turn / (Math.PI / 2));
   const [radiusXMm, radiusYMm] = quarters % 2 === 0 ? [a, b] : [b, a];
   const turnDeg = ((turn - quarters * (Math.PI / 2)) * 180) / Math.PI;
-  return { shape: { kind: 'ellipse', centre: { x, y }, radiusXMm, radiusYMm, turnDeg }, ...spreadOf(points.map((p) => missOf(best, p))) };
+  return {
+    shape: { kind: 'ellipse', centre: { x, y }, radiusXMm, radiusYMm, turnDeg },
+    ...spreadOf(points.map((p) => missOf(best, p))),
+  };
 }
 
 /** Points that leave this much of the round open, degrees, are a part of it. */
@@ -185,5 +235,7 @@ export function likeliest(points: readonly Vec[]): 'circle' | 'arc' | 'ellipse' 
   if (!circle) return null;
   const ellipse = bestEllipse(points);
   if (points.length >= 6 && ellipse && ellipse.spreadMm * ELLIPSE_GAIN < circle.spreadMm) return 'ellipse';
-  return points.length > 2 && widestGap(points, circle.shape.centre).gapDeg > OPEN_DEG + 360 / points.length ? 'arc' : 'circle';
+  return points.length > 2 && widestGap(points, circle.shape.centre).gapDeg > OPEN_DEG + 360 / points.length
+    ? 'arc'
+    : 'circle';
 }

@@ -33,8 +33,22 @@ export const circle: CurveKind<CircleShape> = {
   problem: ({ radiusMm }) => radiusProblem(radiusMm),
   sizeLabel: ({ radiusMm }) => `⌀ ${(radiusMm * 2).toFixed(1)}`,
   fields: [
-    { label: 'Radius', unit: 'mm', limits: 'radiusMm', step: 0.5, get: (s) => s.radiusMm, set: (s, radiusMm) => ({ ...s, radiusMm }) },
-    { label: 'Diameter', unit: 'mm', limits: { min: 0.2, max: 10000 }, step: 0.5, get: (s) => s.radiusMm * 2, set: (s, mm) => ({ ...s, radiusMm: mm / 2 }) },
+    {
+      label: 'Radius',
+      unit: 'mm',
+      limits: 'radiusMm',
+      step: 0.5,
+      get: (s) => s.radiusMm,
+      set: (s, radiusMm) => ({ ...s, radiusMm }),
+    },
+    {
+      label: 'Diameter',
+      unit: 'mm',
+      limits: { min: 0.2, max: 10000 },
+      step: 0.5,
+      get: (s) => s.radiusMm * 2,
+      set: (s, mm) => ({ ...s, radiusMm: mm / 2 }),
+    },
     ...centreFields<CircleShape>(),
   ],
 };

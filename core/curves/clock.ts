@@ -22,7 +22,8 @@ export function clockAtFraction(track: Track, u: number): number {
   const round = roundOf(track);
   return tidy(round ? round.startDeg + round.sweepDeg * u : angleAt(track, u));
 }
-const angleAt = (track: Track, u: number): number => clockAngleDeg(track.centre, frameAt(track.path, u * track.path.lengthMm).point);
+const angleAt = (track: Track, u: number): number =>
+  clockAngleDeg(track.centre, frameAt(track.path, u * track.path.lengthMm).point);
 
 const SAMPLES = 360;
 /** How nearly the place where a ray meets a curve is found, in fractions of its length and in degrees. */
@@ -83,8 +84,11 @@ export function fractionAtClock(track: Track, deg: number): number {
 /** A place on a curve as a fraction of its length. */
 export function fractionOf(track: Track, place: CurvePlace): number {
   switch (place.kind) {
-    case 'clock': return fractionAtClock(track, place.deg);
-    case 'fraction': return place.u;
-    case 'distance': return place.mm / track.path.lengthMm;
+    case 'clock':
+      return fractionAtClock(track, place.deg);
+    case 'fraction':
+      return place.u;
+    case 'distance':
+      return place.mm / track.path.lengthMm;
   }
 }

@@ -2,7 +2,8 @@ import { clockAngleDeg, distance, type Vec } from '../geometry/vec';
 import type { CurveShape } from '../piece/types';
 
 /** Kinds that are drawn with one drag. */
-export type DraggedKind = 'circle' | 'arc' | 'ellipse' | 'spiral' | 'wave' | 'line' | 'rectangle' | 'polygon' | 'star' | 'seal';
+export type DraggedKind =
+  'circle' | 'arc' | 'ellipse' | 'spiral' | 'wave' | 'line' | 'rectangle' | 'polygon' | 'star' | 'seal';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
@@ -16,33 +17,84 @@ export function draft(kind: DraggedKind, from: Vec, to: Vec, tidy: (mm: number) 
   const radiusMm = tidy(distance(from, to));
   const towards = radiusMm > 0 ? Math.round(clockAngleDeg(from, to)) : 0;
   switch (kind) {
-    case 'circle': return { kind, centre: from, radiusMm };
-    case 'arc': return { kind, centre: from, radiusMm, startDeg: (towards + 300) % 360, sweepDeg: 120 };
-    case 'ellipse': return { kind, centre: from, radiusXMm: tidy(Math.max(Math.abs(to.x - from.x), 1)), radiusYMm: tidy(Math.max(Math.abs(to.y - from.y), 1)), turnDeg: 0 };
-    case 'spiral': return { kind, centre: from, startRadiusMm: tidy(radiusMm * 0.25), endRadiusMm: radiusMm, startDeg: 270, turns: 3, growth: 'even' };
-    case 'wave': return {
-      kind, from, lengthMm: tidy(distance(from, to)), turnDeg: Math.round(clockAngleDeg(from, to) + 270) % 360,
-      amplitudeMm: tidy(distance(from, to) * 0.08), waves: 1, phaseDeg: 0,
-    };
-    case 'line': return { kind, from, to: { x: round(to.x), y: round(to.y) } };
-    case 'rectangle': return {
-      kind, centre: { x: round((from.x + to.x) / 2), y: round((from.y + to.y) / 2) }, widthMm: tidy(Math.abs(to.x - from.x)),
-      heightMm: tidy(Math.abs(to.y - from.y)), cornerMm: 0, turnDeg: 0,
-    };
-    case 'polygon': return { kind, centre: from, radiusMm, sides: 6, cornerMm: 0, turnDeg: 0 };
-    case 'seal': return { kind, centre: from, radiusMm, depthMm: Math.max(tidy(radiusMm * 0.06), 0.1), teeth: 48, edge: 'rope', lean: 'ahead', turnDeg: 0 };
-    case 'star': return { kind, centre: from, radiusMm, innerRadiusMm: tidy(radiusMm * 0.55), points: 5, cornerMm: 0, turnDeg: 0 };
+    case 'circle':
+      return { kind, centre: from, radiusMm };
+    case 'arc':
+      return { kind, centre: from, radiusMm, startDeg: (towards + 300) % 360, sweepDeg: 120 };
+    case 'ellipse':
+      return {
+        kind,
+        centre: from,
+        radiusXMm: tidy(Math.max(Math.abs(to.x - from.x), 1)),
+        radiusYMm: tidy(Math.max(Math.abs(to.y - from.y), 1)),
+        turnDeg: 0,
+      };
+    case 'spiral':
+      return {
+        kind,
+        centre: from,
+        startRadiusMm: tidy(radiusMm * 0.25),
+        endRadiusMm: radiusMm,
+        startDeg: 270,
+        turns: 3,
+        growth: 'even',
+      };
+    case 'wave':
+      return {
+        kind,
+        from,
+        lengthMm: tidy(distance(from, to)),
+        turnDeg: Math.round(clockAngleDeg(from, to) + 270) % 360,
+        amplitudeMm: tidy(distance(from, to) * 0.08),
+        waves: 1,
+        phaseDeg: 0,
+      };
+    case 'line':
+      return { kind, from, to: { x: round(to.x), y: round(to.y) } };
+    case 'rectangle':
+      return {
+        kind,
+        centre: { x: round((from.x + to.x) / 2), y: round((from.y + to.y) / 2) },
+        widthMm: tidy(Math.abs(to.x - from.x)),
+        heightMm: tidy(Math.abs(to.y - from.y)),
+        cornerMm: 0,
+        turnDeg: 0,
+      };
+    case 'polygon':
+      return { kind, centre: from, radiusMm, sides: 6, cornerMm: 0, turnDeg: 0 };
+    case 'seal':
+      return {
+        kind,
+        centre: from,
+        radiusMm,
+        depthMm: Math.max(tidy(radiusMm * 0.06), 0.1),
+        teeth: 48,
+        edge: 'rope',
+        lean: 'ahead',
+        turnDeg: 0,
+      };
+    case 'star':
+      return { kind, centre: from, radiusMm, innerRadiusMm: tidy(radiusMm * 0.55), points: 5, cornerMm: 0, turnDeg: 0 };
   }
 }
 
 /** What a mere click gives: the kind at a size that fits the sheet. */
-export function draftAt(kind: DraggedKind, at: Vec, sheetMm: { readonly widthMm: number; readonly heightMm: number }): CurveShape {
+export function draftAt(
+  kind: DraggedKind,
+  at: Vec,
+  sheetMm: { readonly widthMm: number; readonly heightMm: number },
+): CurveShape {
   const size = Math.min(sheetMm.widthMm, sheetMm.heightMm) * 0.35;
   const tidy = (mm: number): number => Math.round(mm * 2) / 2;
   switch (kind) {
-    case 'line': case 'wave': return draft(kind, { x: at.x - size, y: at.y }, { x: at.x + size, y: at.y }, tidy);
-    case 'rectangle': return draft(kind, { x: at.x - size, y: at.y - size * 0.7 }, { x: at.x + size, y: at.y + size * 0.7 }, tidy);
-    case 'ellipse': return draft(kind, at, { x: at.x + size, y: at.y + size * 0.7 }, tidy);
-    default: return draft(kind, at, { x: at.x, y: at.y - size }, tidy);
+    case 'line':
+    case 'wave':
+      return draft(kind, { x: at.x - size, y: at.y }, { x: at.x + size, y: at.y }, tidy);
+    case 'rectangle':
+      return draft(kind, { x: at.x - size, y: at.y - size * 0.7 }, { x: at.x + size, y: at.y + size * 0.7 }, tidy);
+    case 'ellipse':
+      return draft(kind, at, { x: at.x + size, y: at.y + size * 0.7 }, tidy);
+    default:
+      return draft(kind, at, { x: at.x, y: at.y - size }, tidy);
   }
 }

@@ -14,10 +14,21 @@ function axisPoint({ centre, turnDeg }: EllipseShape, x: number, y: number): Vec
 
 export const ellipse: CurveKind<EllipseShape> = {
   title: 'Ellipse',
-  path: ({ centre, radiusXMm, radiusYMm, turnDeg }) => ok({
-    segments: [{ kind: 'ellipse', centre, radiusX: radiusXMm, radiusY: radiusYMm, turnRad: (turnDeg * Math.PI) / 180, startRad: -Math.PI / 2, sweepRad: 2 * Math.PI }],
-    closed: true,
-  }),
+  path: ({ centre, radiusXMm, radiusYMm, turnDeg }) =>
+    ok({
+      segments: [
+        {
+          kind: 'ellipse',
+          centre,
+          radiusX: radiusXMm,
+          radiusY: radiusYMm,
+          turnRad: (turnDeg * Math.PI) / 180,
+          startRad: -Math.PI / 2,
+          sweepRad: 2 * Math.PI,
+        },
+      ],
+      closed: true,
+    }),
   centre: (shape) => shape.centre,
   handles: (shape) => [
     { id: 'centre', name: 'Centre', at: shape.centre },
@@ -29,20 +40,40 @@ export const ellipse: CurveKind<EllipseShape> = {
   moveHandle(shape, handleId, to) {
     if (handleId === 'centre') return { ...shape, centre: to };
     const a = (-shape.turnDeg * Math.PI) / 180;
-    const dx = to.x - shape.centre.x, dy = to.y - shape.centre.y;
+    const dx = to.x - shape.centre.x,
+      dy = to.y - shape.centre.y;
     return handleId === 'right' || handleId === 'left'
       ? { ...shape, radiusXMm: Math.abs(dx * Math.cos(a) - dy * Math.sin(a)) }
       : { ...shape, radiusYMm: Math.abs(dx * Math.sin(a) + dy * Math.cos(a)) };
   },
   transform: (shape, by) => ({
-    ...shape, centre: mapPoint(by, shape.centre), radiusXMm: shape.radiusXMm * by.scale, radiusYMm: shape.radiusYMm * by.scale, turnDeg: mapDeg(by, shape.turnDeg),
+    ...shape,
+    centre: mapPoint(by, shape.centre),
+    radiusXMm: shape.radiusXMm * by.scale,
+    radiusYMm: shape.radiusYMm * by.scale,
+    turnDeg: mapDeg(by, shape.turnDeg),
   }),
   reverse: () => null,
-  problem: (s) => firstProblem(radiusProblem(s.radiusXMm, 'shape.radiusXMm'), radiusProblem(s.radiusYMm, 'shape.radiusYMm')),
+  problem: (s) =>
+    firstProblem(radiusProblem(s.radiusXMm, 'shape.radiusXMm'), radiusProblem(s.radiusYMm, 'shape.radiusYMm')),
   sizeLabel: (s) => `${(s.radiusXMm * 2).toFixed(1)} × ${(s.radiusYMm * 2).toFixed(1)}`,
   fields: [
-    { label: 'Width', unit: 'mm', limits: { min: 0.2, max: 10000 }, step: 0.5, get: (s) => s.radiusXMm * 2, set: (s, mm) => ({ ...s, radiusXMm: mm / 2 }) },
-    { label: 'Height', unit: 'mm', limits: { min: 0.2, max: 10000 }, step: 0.5, get: (s) => s.radiusYMm * 2, set: (s, mm) => ({ ...s, radiusYMm: mm / 2 }) },
+    {
+      label: 'Width',
+      unit: 'mm',
+      limits: { min: 0.2, max: 10000 },
+      step: 0.5,
+      get: (s) => s.radiusXMm * 2,
+      set: (s, mm) => ({ ...s, radiusXMm: mm / 2 }),
+    },
+    {
+      label: 'Height',
+      unit: 'mm',
+      limits: { min: 0.2, max: 10000 },
+      step: 0.5,
+      get: (s) => s.radiusYMm * 2,
+      set: (s, mm) => ({ ...s, radiusYMm: mm / 2 }),
+    },
     numberField('Turned by', 'turnDeg', '°', 'clockDeg', 1),
     ...centreFields<EllipseShape>(),
   ],

@@ -21,13 +21,28 @@ export type { Track } from './kind';
 
 /** One line a kind. */
 const KINDS: { readonly [K in CurveKindName]: CurveKind<any> } = {
-  circle, arc, ellipse, spiral, wave, line, rectangle, polygon, star, seal, drawn, parallel, midway,
+  circle,
+  arc,
+  ellipse,
+  spiral,
+  wave,
+  line,
+  rectangle,
+  polygon,
+  star,
+  seal,
+  drawn,
+  parallel,
+  midway,
 };
 
 /** The operations of the kind that a shape belongs to. */
 export const curveKind = (shape: CurveShape): CurveKind<CurveShape> => KINDS[shape.kind] as CurveKind<CurveShape>;
 
-interface Kept { parents: readonly Track[]; result: Result<Track> }
+interface Kept {
+  parents: readonly Track[];
+  result: Result<Track>;
+}
 const kept = new WeakMap<CurveShape, Kept>();
 
 /**
@@ -39,7 +54,8 @@ const kept = new WeakMap<CurveShape, Kept>();
  */
 export function trackOf(shape: CurveShape, parents: readonly Track[] = []): Result<Track> {
   const known = kept.get(shape);
-  if (known && known.parents.length === parents.length && known.parents.every((one, i) => one === parents[i])) return known.result;
+  if (known && known.parents.length === parents.length && known.parents.every((one, i) => one === parents[i]))
+    return known.result;
   const result = makeTrack(shape, parents);
   kept.set(shape, { parents, result });
   return result;
@@ -53,12 +69,20 @@ function makeTrack(shape: CurveShape, parents: readonly Track[]): Result<Track> 
   if (path.spans.length === 0) return fail(path.problems[0]!);
   const centre = kind.centre?.(shape) ?? parents[0]?.centre ?? middleOf(extentOf(path));
   // A closed curve is travelled clockwise where its tangent turns that way on the whole.
-  const outwardSign = kind.outwardSign?.(shape) ?? (parents.length > 0 ? parents[0]!.outwardSign : path.path.closed && path.turningRad < 0 ? -1 : 1);
+  const outwardSign =
+    kind.outwardSign?.(shape) ??
+    (parents.length > 0 ? parents[0]!.outwardSign : path.path.closed && path.turningRad < 0 ? -1 : 1);
   return ok({ path, centre, outwardSign });
 }
 
-const gone = (): Problem => ({ code: 'unknown-curve', message: 'The curve that this one follows is gone. Delete this one, or undo.' });
-const circular = (): Problem => ({ code: 'follows-itself', message: 'This curve follows itself, by way of others. Let it follow another curve.' });
+const gone = (): Problem => ({
+  code: 'unknown-curve',
+  message: 'The curve that this one follows is gone. Delete this one, or undo.',
+});
+const circular = (): Problem => ({
+  code: 'follows-itself',
+  message: 'This curve follows itself, by way of others. Let it follow another curve.',
+});
 
 const byPiece = new WeakMap<Piece, Map<string, Result<Track>>>();
 
@@ -78,7 +102,8 @@ export function tracksOf(piece: Piece): ReadonlyMap<string, Result<Track>> {
     for (const [, id] of parentsOf(curve.shape)) {
       const parent = findCurve(piece, id);
       const track = parent ? resolve(parent) : fail(gone());
-      if (track.ok) parents.push(track.value); else problem ??= track.problem;
+      if (track.ok) parents.push(track.value);
+      else problem ??= track.problem;
     }
     const result = problem ? fail(problem) : trackOf(curve.shape, parents);
     underway.delete(curve.id);

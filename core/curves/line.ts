@@ -29,7 +29,15 @@ export const line: CurveKind<LineShape> = {
   fields: [
     { label: 'Length', unit: 'mm', limits: 'lengthMm', step: 1, get: lengthOf, set: (s, mm) => aimed(s, mm, degOf(s)) },
     { label: 'Angle', unit: '°', limits: 'clockDeg', step: 1, get: degOf, set: (s, deg) => aimed(s, lengthOf(s), deg) },
-    ...pointFields<LineShape>('Start', (s) => s.from, (s, from) => ({ ...s, from })),
-    ...pointFields<LineShape>('End', (s) => s.to, (s, to) => ({ ...s, to })),
+    ...pointFields<LineShape>(
+      'Start',
+      (s) => s.from,
+      (s, from) => ({ ...s, from }),
+    ),
+    ...pointFields<LineShape>(
+      'End',
+      (s) => s.to,
+      (s, to) => ({ ...s, to }),
+    ),
   ],
 };

@@ -19,13 +19,25 @@ export const polygon: CurveKind<PolygonShape> = {
     { id: 'centre', name: 'Centre', at: shape.centre },
     { id: 'radius', name: 'First corner', at: onClock(shape.centre, shape.radiusMm, shape.turnDeg) },
   ],
-  moveHandle: (shape, handleId, to) => (handleId === 'centre' ? { ...shape, centre: to } : { ...shape, radiusMm: hypot(to.x - shape.centre.x, to.y - shape.centre.y) }),
-  transform: (s, by) => ({ ...s, centre: mapPoint(by, s.centre), radiusMm: s.radiusMm * by.scale, cornerMm: s.cornerMm * by.scale, turnDeg: mapDeg(by, s.turnDeg) }),
+  moveHandle: (shape, handleId, to) =>
+    handleId === 'centre'
+      ? { ...shape, centre: to }
+      : { ...shape, radiusMm: hypot(to.x - shape.centre.x, to.y - shape.centre.y) },
+  transform: (s, by) => ({
+    ...s,
+    centre: mapPoint(by, s.centre),
+    radiusMm: s.radiusMm * by.scale,
+    cornerMm: s.cornerMm * by.scale,
+    turnDeg: mapDeg(by, s.turnDeg),
+  }),
   reverse: () => null,
   problem: ({ radiusMm }) => radiusProblem(radiusMm),
   sizeLabel: (s) => `${s.sides} sides, r ${s.radiusMm.toFixed(1)}`,
   fields: [
-    numberField('Sides', 'sides', '', 'sides', 1), numberField('Radius', 'radiusMm', 'mm', 'radiusMm', 0.5),
-    cornerField(), turnField(), ...centreFields<PolygonShape>(),
+    numberField('Sides', 'sides', '', 'sides', 1),
+    numberField('Radius', 'radiusMm', 'mm', 'radiusMm', 0.5),
+    cornerField(),
+    turnField(),
+    ...centreFields<PolygonShape>(),
   ],
 };

@@ -3,7 +3,8 @@ import { distance, lerp, type Vec } from '../geometry/vec';
 
 /** The arc that rounds the corner at b between a and c, and where it touches both sides; null for no corner. */
 function fillet(a: Vec, b: Vec, c: Vec, radius: number): { arc: ArcSegment; from: Vec; to: Vec } | null {
-  const ab = distance(a, b), bc = distance(b, c);
+  const ab = distance(a, b),
+    bc = distance(b, c);
   const u = { x: (b.x - a.x) / ab, y: (b.y - a.y) / ab };
   const v = { x: (c.x - b.x) / bc, y: (c.y - b.y) / bc };
   const turn = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
@@ -17,7 +18,8 @@ function fillet(a: Vec, b: Vec, c: Vec, radius: number): { arc: ArcSegment; from
   const centre = { x: from.x - side * u.y * r, y: from.y + side * u.x * r };
   return {
     arc: { kind: 'arc', centre, radius: r, startRad: Math.atan2(from.y - centre.y, from.x - centre.x), sweepRad: turn },
-    from, to: { x: b.x + v.x * reach, y: b.y + v.y * reach },
+    from,
+    to: { x: b.x + v.x * reach, y: b.y + v.y * reach },
   };
 }
 
@@ -36,7 +38,8 @@ export function roundedPolygon(corners: readonly Vec[], radius: number): Segment
   };
   for (let i = 0; i < count; i++) {
     const corner = corners[i]!;
-    const round = radius > 0 ? fillet(corners[(i + count - 1) % count]!, corner, corners[(i + 1) % count]!, radius) : null;
+    const round =
+      radius > 0 ? fillet(corners[(i + count - 1) % count]!, corner, corners[(i + 1) % count]!, radius) : null;
     go(round ? round.from : corner);
     if (round) {
       segments.push(round.arc);

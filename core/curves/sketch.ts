@@ -11,13 +11,16 @@ function evenly(points: readonly Vec[], step: number): Vec[] {
   const out: Vec[] = [points[0]!];
   let rest = 0;
   for (let i = 1; i < points.length; i++) {
-    const a = points[i - 1]!, b = points[i]!;
+    const a = points[i - 1]!,
+      b = points[i]!;
     const length = distance(a, b);
-    for (let at = step - rest; at <= length; at += step) out.push({ x: a.x + ((b.x - a.x) * at) / length, y: a.y + ((b.y - a.y) * at) / length });
+    for (let at = step - rest; at <= length; at += step)
+      out.push({ x: a.x + ((b.x - a.x) * at) / length, y: a.y + ((b.y - a.y) * at) / length });
     rest = (rest + length) % step;
   }
   const last = points.at(-1)!;
-  if (distance(out.at(-1)!, last) > step * 0.2) out.push(last); else out[out.length - 1] = last;
+  if (distance(out.at(-1)!, last) > step * 0.2) out.push(last);
+  else out[out.length - 1] = last;
   return out;
 }
 
@@ -29,7 +32,9 @@ function smoothed(points: readonly Vec[], sigma: number): Vec[] {
   return points.map((point, i) => {
     // Near an end the window shrinks, so that the end itself does not move.
     const window = Math.min(reach, i, points.length - 1 - i);
-    let x = point.x * weights[0]!, y = point.y * weights[0]!, sum = weights[0]!;
+    let x = point.x * weights[0]!,
+      y = point.y * weights[0]!,
+      sum = weights[0]!;
     for (let k = 1; k <= window; k++) {
       const w = weights[k]!;
       x += w * (points[i - k]!.x + points[i + k]!.x);
@@ -43,9 +48,16 @@ function smoothed(points: readonly Vec[], sigma: number): Vec[] {
 /** Indices at which a polyline turns sharply, seen over a few points to each side. */
 function cornersOf(points: readonly Vec[], window: number): number[] {
   const turnAt = (i: number): number => {
-    const a = points[i - window], b = points[i]!, c = points[i + window];
+    const a = points[i - window],
+      b = points[i]!,
+      c = points[i + window];
     if (!a || !c) return 0;
-    return Math.abs(Math.atan2((b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x), (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y)));
+    return Math.abs(
+      Math.atan2(
+        (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x),
+        (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y),
+      ),
+    );
   };
   const found: number[] = [];
   for (let i = window; i < points.length - window; i++) {
@@ -67,7 +79,8 @@ function cornersOf(points: readonly Vec[], window: number): number[] {
  */
 export function fitSketch(points: readonly Vec[], smoothness: number, toleranceMm: number): Result<DrawnShape> {
   const length = points.reduce((sum, p, i) => (i ? sum + distance(p, points[i - 1]!) : 0), 0);
-  if (points.length < 2 || length < 0.5) return fail({ code: 'too-short', message: 'That line is too short for a curve. Draw a longer one.' });
+  if (points.length < 2 || length < 0.5)
+    return fail({ code: 'too-short', message: 'That line is too short for a curve. Draw a longer one.' });
   const step = Math.max(length / 800, Math.min(length / 40, 0.3));
   const even = evenly(points, step);
   const closes = distance(even[0]!, even.at(-1)!) < Math.max(length * 0.02, 1) && even.length > 12;
@@ -91,5 +104,7 @@ export function fitSketch(points: readonly Vec[], smoothness: number, toleranceM
     nodes[0] = { ...nodes[0]!, back: last.back };
     return ok({ kind: 'drawn', nodes, closed: true });
   }
-  return nodes.length < 2 ? fail({ code: 'too-short', message: 'That line is too short for a curve. Draw a longer one.' }) : ok({ kind: 'drawn', nodes, closed: false });
+  return nodes.length < 2
+    ? fail({ code: 'too-short', message: 'That line is too short for a curve. Draw a longer one.' })
+    : ok({ kind: 'drawn', nodes, closed: false });
 }

@@ -9,7 +9,9 @@ import { roundedPolygon } from './rounded';
 import { mapDeg, mapPoint } from './similarity';
 
 const starCorners = ({ centre, radiusMm, innerRadiusMm, points, turnDeg }: StarShape): Vec[] =>
-  Array.from({ length: points * 2 }, (_, i) => onClock(centre, i % 2 ? innerRadiusMm : radiusMm, turnDeg + (i * 180) / points));
+  Array.from({ length: points * 2 }, (_, i) =>
+    onClock(centre, i % 2 ? innerRadiusMm : radiusMm, turnDeg + (i * 180) / points),
+  );
 
 export const star: CurveKind<StarShape> = {
   title: 'Star',
@@ -18,7 +20,11 @@ export const star: CurveKind<StarShape> = {
   handles: (shape) => [
     { id: 'centre', name: 'Centre', at: shape.centre },
     { id: 'radius', name: 'First point', at: onClock(shape.centre, shape.radiusMm, shape.turnDeg) },
-    { id: 'inner', name: 'First hollow', at: onClock(shape.centre, shape.innerRadiusMm, shape.turnDeg + 180 / shape.points) },
+    {
+      id: 'inner',
+      name: 'First hollow',
+      at: onClock(shape.centre, shape.innerRadiusMm, shape.turnDeg + 180 / shape.points),
+    },
   ],
   moveHandle(shape, handleId, to) {
     if (handleId === 'centre') return { ...shape, centre: to };
@@ -26,13 +32,22 @@ export const star: CurveKind<StarShape> = {
     return handleId === 'inner' ? { ...shape, innerRadiusMm: radius } : { ...shape, radiusMm: radius };
   },
   transform: (s, by) => ({
-    ...s, centre: mapPoint(by, s.centre), radiusMm: s.radiusMm * by.scale, innerRadiusMm: s.innerRadiusMm * by.scale, cornerMm: s.cornerMm * by.scale, turnDeg: mapDeg(by, s.turnDeg),
+    ...s,
+    centre: mapPoint(by, s.centre),
+    radiusMm: s.radiusMm * by.scale,
+    innerRadiusMm: s.innerRadiusMm * by.scale,
+    cornerMm: s.cornerMm * by.scale,
+    turnDeg: mapDeg(by, s.turnDeg),
   }),
   reverse: () => null,
   problem: (s) => firstProblem(radiusProblem(s.radiusMm), radiusProblem(s.innerRadiusMm, 'shape.innerRadiusMm')),
   sizeLabel: (s) => `${s.points} points, r ${s.radiusMm.toFixed(1)}`,
   fields: [
-    numberField('Points', 'points', '', 'sides', 1), numberField('Radius', 'radiusMm', 'mm', 'radiusMm', 0.5),
-    numberField('Hollows', 'innerRadiusMm', 'mm', 'radiusMm', 0.5), cornerField(), turnField(), ...centreFields<StarShape>(),
+    numberField('Points', 'points', '', 'sides', 1),
+    numberField('Radius', 'radiusMm', 'mm', 'radiusMm', 0.5),
+    numberField('Hollows', 'innerRadiusMm', 'mm', 'radiusMm', 0.5),
+    cornerField(),
+    turnField(),
+    ...centreFields<StarShape>(),
   ],
 };

@@ -25,17 +25,31 @@ function colourOf(text: string, otherwise: string | null): string | null {
 
 /** The paint of an element: its own attributes and style over what it inherits. */
 export function paintOf(attributes: Readonly<Record<string, string>>, above: SvgPaint): SvgPaint {
-  const styled = new Map((attributes['style'] ?? '').split(';').map((one) => { const at = one.indexOf(':'); return [one.slice(0, at).trim(), one.slice(at + 1).trim()] as const; }));
+  const styled = new Map(
+    (attributes['style'] ?? '').split(';').map((one) => {
+      const at = one.indexOf(':');
+      return [one.slice(0, at).trim(), one.slice(at + 1).trim()] as const;
+    }),
+  );
   const value = (name: string): string | undefined => styled.get(name) ?? attributes[name];
-  const [fill, stroke, width, rule] = [value('fill'), value('stroke'), Number.parseFloat(value('stroke-width') ?? ''), value('fill-rule')];
+  const [fill, stroke, width, rule] = [
+    value('fill'),
+    value('stroke'),
+    Number.parseFloat(value('stroke-width') ?? ''),
+    value('fill-rule'),
+  ];
   return {
-    fill: fill === undefined ? above.fill : colourOf(fill, above.fill), stroke: stroke === undefined ? above.stroke : colourOf(stroke, above.stroke),
-    strokeWidth: Number.isFinite(width) && width >= 0 ? width : above.strokeWidth, rule: rule === 'evenodd' ? 'evenodd' : rule === 'nonzero' ? 'nonzero' : above.rule,
+    fill: fill === undefined ? above.fill : colourOf(fill, above.fill),
+    stroke: stroke === undefined ? above.stroke : colourOf(stroke, above.stroke),
+    strokeWidth: Number.isFinite(width) && width >= 0 ? width : above.strokeWidth,
+    rule: rule === 'evenodd' ? 'evenodd' : rule === 'nonzero' ? 'nonzero' : above.rule,
   };
 }
 
 /** How much longer a unit is after transforms, on the whole: the square root of what they make of areas. */
 export function scaleOf(apply: (x: number, y: number) => readonly [number, number]): number {
-  const [ox, oy] = apply(0, 0), [ax, ay] = apply(1, 0), [bx, by] = apply(0, 1);
+  const [ox, oy] = apply(0, 0),
+    [ax, ay] = apply(1, 0),
+    [bx, by] = apply(0, 1);
   return Math.sqrt(Math.abs((ax - ox) * (by - oy) - (ay - oy) * (bx - ox)));
 }

@@ -30,17 +30,31 @@ function summitOf({ waves, phaseDeg }: WaveShape): { readonly u: number; readonl
 /** The place on the wave where its height is held. */
 const crestOf = (shape: WaveShape): Vec => {
   const along = alongOf(shape);
-  const { u, part } = summitOf(shape), mm = shape.amplitudeMm * part;
-  return { x: shape.from.x + along.x * u + (along.y / shape.lengthMm) * mm, y: shape.from.y + along.y * u - (along.x / shape.lengthMm) * mm };
+  const { u, part } = summitOf(shape),
+    mm = shape.amplitudeMm * part;
+  return {
+    x: shape.from.x + along.x * u + (along.y / shape.lengthMm) * mm,
+    y: shape.from.y + along.y * u - (along.x / shape.lengthMm) * mm,
+  };
 };
 const degOf = (v: Vec): number => ((Math.atan2(v.y, v.x) * 180) / Math.PI + 360) % 360;
 
 export const wave: CurveKind<WaveShape> = {
   title: 'Wave',
-  path: (shape) => ok({
-    segments: [{ kind: 'sine', from: shape.from, along: alongOf(shape), amplitude: shape.amplitudeMm, startPhase: (shape.phaseDeg * Math.PI) / 180, sweepPhase: shape.waves * 2 * Math.PI }],
-    closed: false,
-  }),
+  path: (shape) =>
+    ok({
+      segments: [
+        {
+          kind: 'sine',
+          from: shape.from,
+          along: alongOf(shape),
+          amplitude: shape.amplitudeMm,
+          startPhase: (shape.phaseDeg * Math.PI) / 180,
+          sweepPhase: shape.waves * 2 * Math.PI,
+        },
+      ],
+      closed: false,
+    }),
   handles: (shape) => [
     { id: 'start', name: 'Start of the axis', at: shape.from },
     { id: 'end', name: 'End of the axis', at: endOf(shape) },
@@ -50,24 +64,38 @@ export const wave: CurveKind<WaveShape> = {
     const from = handleId === 'start' ? to : shape.from;
     if (handleId === 'crest') {
       const along = alongOf(shape);
-      return { ...shape, amplitudeMm: ((to.x - from.x) * along.y - (to.y - from.y) * along.x) / shape.lengthMm / summitOf(shape).part };
+      return {
+        ...shape,
+        amplitudeMm: ((to.x - from.x) * along.y - (to.y - from.y) * along.x) / shape.lengthMm / summitOf(shape).part,
+      };
     }
     const end = handleId === 'end' ? to : endOf(shape);
     const along = { x: end.x - from.x, y: end.y - from.y };
     return { ...shape, from, lengthMm: hypot(along.x, along.y), turnDeg: degOf(along) };
   },
   transform(shape, by) {
-    const from = mapPoint(by, shape.from), end = mapPoint(by, endOf(shape));
+    const from = mapPoint(by, shape.from),
+      end = mapPoint(by, endOf(shape));
     return {
-      ...shape, from, turnDeg: degOf({ x: end.x - from.x, y: end.y - from.y }), lengthMm: shape.lengthMm * by.scale,
+      ...shape,
+      from,
+      turnDeg: degOf({ x: end.x - from.x, y: end.y - from.y }),
+      lengthMm: shape.lengthMm * by.scale,
       amplitudeMm: shape.amplitudeMm * by.scale * (by.mirrored ? -1 : 1),
     };
   },
   reverse: (shape) => ({
     // Travelled back, left is the other side and the phase runs the other way: sin(−φ) = −sin φ keeps the height.
-    ...shape, from: endOf(shape), turnDeg: (shape.turnDeg + 180) % 360, phaseDeg: (((-(shape.phaseDeg + shape.waves * 360)) % 360) + 360) % 360,
+    ...shape,
+    from: endOf(shape),
+    turnDeg: (shape.turnDeg + 180) % 360,
+    phaseDeg: ((-(shape.phaseDeg + shape.waves * 360) % 360) + 360) % 360,
   }),
-  problem: (s) => firstProblem(lengthProblem('The length of a wave', s.lengthMm, LIMITS.lengthMm, 'shape.lengthMm'), lengthProblem('The height of a wave', s.amplitudeMm, LIMITS.amplitudeMm, 'shape.amplitudeMm')),
+  problem: (s) =>
+    firstProblem(
+      lengthProblem('The length of a wave', s.lengthMm, LIMITS.lengthMm, 'shape.lengthMm'),
+      lengthProblem('The height of a wave', s.amplitudeMm, LIMITS.amplitudeMm, 'shape.amplitudeMm'),
+    ),
   sizeLabel: (s) => `${s.lengthMm.toFixed(0)} mm, ${Number(s.waves.toFixed(2))} waves`,
   fields: [
     numberField('Length', 'lengthMm', 'mm', 'lengthMm', 1),
@@ -75,6 +103,10 @@ export const wave: CurveKind<WaveShape> = {
     numberField('Waves', 'waves', '', 'waves', 0.25),
     numberField('Phase', 'phaseDeg', '°', 'clockDeg', 5),
     numberField('Turned by', 'turnDeg', '°', 'clockDeg', 1),
-    ...pointFields<WaveShape>('Start', (s) => s.from, (s, from) => ({ ...s, from })),
+    ...pointFields<WaveShape>(
+      'Start',
+      (s) => s.from,
+      (s, from) => ({ ...s, from }),
+    ),
   ],
 };

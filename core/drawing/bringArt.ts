@@ -17,7 +17,9 @@ const FILLS = 0.8;
 /** The ink of a piece for a screen colour: one that looks the same or is the nearest mix itself, or else a new process ink. */
 function inkFor(hex: string, inks: Ink[], newId: () => string): string {
   const cmyk = nearestCmyk(fromHex(hex));
-  const known = inks.find((ink) => deltaE(screenRgb(ink.cmyk), fromHex(hex)) < SAME) ?? inks.find((ink) => ink.cmyk.every((share, i) => share === cmyk[i]));
+  const known =
+    inks.find((ink) => deltaE(screenRgb(ink.cmyk), fromHex(hex)) < SAME) ??
+    inks.find((ink) => ink.cmyk.every((share, i) => share === cmyk[i]));
   if (known) return known.id;
   const names = new Set(inks.map((ink) => ink.name));
   let n = inks.length + 1;
@@ -28,8 +30,13 @@ function inkFor(hex: string, inks: Ink[], newId: () => string): string {
 }
 
 /** How far round the outlines reach, together. */
-function boxOf(found: readonly BroughtIn[]): { readonly min: { x: number; y: number }; readonly max: { x: number; y: number } } | null {
-  const extents = found.flatMap(({ shape }) => { const track = trackOf(shape); return track.ok ? [extentOf(track.value.path)] : []; });
+function boxOf(
+  found: readonly BroughtIn[],
+): { readonly min: { x: number; y: number }; readonly max: { x: number; y: number } } | null {
+  const extents = found.flatMap(({ shape }) => {
+    const track = trackOf(shape);
+    return track.ok ? [extentOf(track.value.path)] : [];
+  });
   if (extents.length === 0) return null;
   return {
     min: { x: Math.min(...extents.map((one) => one.min.x)), y: Math.min(...extents.map((one) => one.min.y)) },
@@ -43,10 +50,20 @@ function boxOf(found: readonly BroughtIn[]): { readonly min: { x: number; y: num
  *
  * @returns `nothing-painted` where the file paints nothing in plain colours, `too-many-inks`, `too-many-parts`
  */
-export function bringArtSteps(piece: Piece, found: readonly BroughtIn[], name: string, newId: () => string): Result<{ steps: Step[]; id: string }> {
+export function bringArtSteps(
+  piece: Piece,
+  found: readonly BroughtIn[],
+  name: string,
+  newId: () => string,
+): Result<{ steps: Step[]; id: string }> {
   const painted = found.filter(({ paint }) => paint.fill !== null || paint.stroke !== null);
   const box = boxOf(painted);
-  if (!box) return fail({ code: 'nothing-painted', message: 'Nothing in this file is painted in a plain colour. Bring its outlines in as curves instead, and give them inks here.' });
+  if (!box)
+    return fail({
+      code: 'nothing-painted',
+      message:
+        'Nothing in this file is painted in a plain colour. Bring its outlines in as curves instead, and give them inks here.',
+    });
   const inks = [...piece.inks];
   const toMiddle = middleOf(box);
   const parts: ArtPart[] = [];
@@ -54,18 +71,56 @@ export function bringArtSteps(piece: Piece, found: readonly BroughtIn[], name: s
     const own = painted.filter((one) => one.element === element);
     const { paint, strokeMm } = own[0]!;
     parts.push({
-      outlines: own.map(({ shape }) => curveKind(shape).transform(shape, moveBy({ x: -toMiddle.x, y: -toMiddle.y })) as typeof shape), rule: paint.rule,
+      outlines: own.map(
+        ({ shape }) => curveKind(shape).transform(shape, moveBy({ x: -toMiddle.x, y: -toMiddle.y })) as typeof shape,
+      ),
+      rule: paint.rule,
       fill: paint.fill === null ? null : inkFor(paint.fill, inks, newId),
-      stroke: paint.stroke === null || strokeMm <= 0 ? null : makeStroke(inkFor(paint.stroke, inks, newId), Math.min(Math.max(strokeMm, LIMITS.strokeMm.min), LIMITS.strokeMm.max)),
+      stroke:
+        paint.stroke === null || strokeMm <= 0
+          ? null
+          : makeStroke(
+              inkFor(paint.stroke, inks, newId),
+              Math.min(Math.max(strokeMm, LIMITS.strokeMm.min), LIMITS.strokeMm.max),
+            ),
     });
   }
-  if (parts.length > LIMITS.artParts.max) return fail({ code: 'too-many-parts', value: parts.length, limit: LIMITS.artParts.max, message: `The file paints ${parts.length} shapes one by one; ${LIMITS.artParts.max} are the most. Unite some before bringing it in.` });
-  if (inks.length > LIMITS.inks.max) return fail({ code: 'too-many-inks', value: inks.length, limit: LIMITS.inks.max, message: `The file has so many colours that the piece would have ${inks.length} inks; ${LIMITS.inks.max} are the most. Bring it to fewer colours first.` });
+  if (parts.length > LIMITS.artParts.max)
+    return fail({
+      code: 'too-many-parts',
+      value: parts.length,
+      limit: LIMITS.artParts.max,
+      message: `The file paints ${parts.length} shapes one by one; ${LIMITS.artParts.max} are the most. Unite some before bringing it in.`,
+    });
+  if (inks.length > LIMITS.inks.max)
+    return fail({
+      code: 'too-many-inks',
+      value: inks.length,
+      limit: LIMITS.inks.max,
+      message: `The file has so many colours that the piece would have ${inks.length} inks; ${LIMITS.inks.max} are the most. Bring it to fewer colours first.`,
+    });
   const { widthMm, heightMm } = piece.sheet;
   const [w, h] = [box.max.x - box.min.x, box.max.y - box.min.y];
   const scale = Math.min(1, (FILLS * widthMm) / Math.max(w, 1e-6), (FILLS * heightMm) / Math.max(h, 1e-6));
-  const art: Art = { type: 'art', id: newId(), name: name.slice(0, LIMITS.nameLength.max) || 'Art', parts, centre: { x: widthMm / 2, y: heightMm / 2 }, scale, turnDeg: 0, within: null, locked: false, hidden: false };
-  return ok({ id: art.id, steps: [...(inks.length > piece.inks.length ? [setStep(piece, null, ['inks'], inks)] : []), { kind: 'insert', index: piece.items.length, item: art }] });
+  const art: Art = {
+    type: 'art',
+    id: newId(),
+    name: name.slice(0, LIMITS.nameLength.max) || 'Art',
+    parts,
+    centre: { x: widthMm / 2, y: heightMm / 2 },
+    scale,
+    turnDeg: 0,
+    within: null,
+    locked: false,
+    hidden: false,
+  };
+  return ok({
+    id: art.id,
+    steps: [
+      ...(inks.length > piece.inks.length ? [setStep(piece, null, ['inks'], inks)] : []),
+      { kind: 'insert', index: piece.items.length, item: art },
+    ],
+  });
 }
 
 const sizes = new WeakMap<Art['parts'], { readonly widthMm: number; readonly heightMm: number }>();
@@ -74,7 +129,7 @@ const sizes = new WeakMap<Art['parts'], { readonly widthMm: number; readonly hei
 export function artSize({ parts }: Art): { readonly widthMm: number; readonly heightMm: number } {
   const known = sizes.get(parts);
   if (known) return known;
-  const box = boxOf(parts.flatMap((part) => part.outlines.map((shape) => ({ shape } as BroughtIn))));
+  const box = boxOf(parts.flatMap((part) => part.outlines.map((shape) => ({ shape }) as BroughtIn)));
   const size = box ? { widthMm: box.max.x - box.min.x, heightMm: box.max.y - box.min.y } : { widthMm: 0, heightMm: 0 };
   sizes.set(parts, size);
   return size;

@@ -26,7 +26,14 @@ export function cleanPath(path: PaintedPath): PaintedPath {
     if (path.united || path.rule === 'evenodd') region = combine('union', region, [], path.rule);
     if (path.within) region = combine('intersection', region, regionOf(path.within));
     for (const hole of path.holes) region = combine('difference', region, holeRegion(hole));
-    made = { ...path, united: false, holes: [], within: null, rule: 'nonzero', trace: (sink) => traceRegion(region, sink) };
+    made = {
+      ...path,
+      united: false,
+      holes: [],
+      within: null,
+      rule: 'nonzero',
+      trace: (sink) => traceRegion(region, sink),
+    };
     cleaned.set(path, made);
   }
   return made;

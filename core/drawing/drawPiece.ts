@@ -29,7 +29,13 @@ export interface Drawing {
 /** The faces that are at hand, by id. */
 export type Faces = ReadonlyMap<string, Face>;
 
-interface Kept { track: Track; face: Face; held: readonly (Track | null)[]; evening: Evening | null | undefined; result: Result<SetLettering> }
+interface Kept {
+  track: Track;
+  face: Face;
+  held: readonly (Track | null)[];
+  evening: Evening | null | undefined;
+  result: Result<SetLettering>;
+}
 
 /** Where a lettering finds the curves that hold its seat. */
 export type Tracks = ReadonlyMap<string, Result<Track>>;
@@ -44,18 +50,35 @@ export interface Evenings {
 }
 
 /** What a lettering of a piece is set with, where all of it is at hand. */
-export interface SettingGround { readonly track: Track; readonly face: Face; readonly held: readonly (Track | null)[] }
+export interface SettingGround {
+  readonly track: Track;
+  readonly face: Face;
+  readonly held: readonly (Track | null)[];
+}
 
 /** Finds what a lettering is set with, or why it cannot be set: `unknown-curve`, `unknown-face`, or why its curve has no track. */
 export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Result<SettingGround> {
-  const track = tracks.get(lettering.curveId) ?? fail({ code: 'unknown-curve', message: `The curve of “${lettering.wording}” is gone. Undo, or move it to another.` });
+  const track =
+    tracks.get(lettering.curveId) ??
+    fail({
+      code: 'unknown-curve',
+      message: `The curve of “${lettering.wording}” is gone. Undo, or move it to another.`,
+    });
   const plain = faces.get(lettering.faceId);
   if (!plain) {
-    return fail({ code: 'unknown-face', field: 'faceId', value: lettering.faceId, message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.` });
+    return fail({
+      code: 'unknown-face',
+      field: 'faceId',
+      value: lettering.faceId,
+      message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.`,
+    });
   }
   if (!track.ok) return track;
   const face = lettering.axes.length > 0 ? plain.vary(lettering.axes) : plain;
-  const held = holdersOf(lettering.seat).map((id) => { const one = tracks.get(id); return one?.ok ? one.value : null; });
+  const held = holdersOf(lettering.seat).map((id) => {
+    const one = tracks.get(id);
+    return one?.ok ? one.value : null;
+  });
   return ok({ track: track.value, face, held });
 }
 
@@ -66,15 +89,29 @@ export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Re
  * @param evenings what evening out came to; left out, it is computed here and now
  * @returns the setting, or why there is none: `unknown-face`, `too-tight`, or why its curve has no track
  */
-export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces, evenings?: Evenings): Result<SetLettering> {
+export function settingOf(
+  lettering: Lettering,
+  tracks: Tracks,
+  faces: Faces,
+  evenings?: Evenings,
+): Result<SetLettering> {
   const ground = groundOf(lettering, tracks, faces);
   if (!ground.ok) return ground;
   const { track, face, held } = ground.value;
   const waits = evenings !== undefined && needsSettling(lettering);
   const evening = waits ? evenings.of(lettering) : undefined;
   const kept = settings.get(lettering);
-  if (kept && kept.face === face && kept.track === track && kept.evening === evening && kept.held.every((one, i) => one === held[i])) return kept.result;
-  const result = waits ? setWith(lettering, track, face, held, evening ?? null) : settle(lettering, track, face, held).result;
+  if (
+    kept &&
+    kept.face === face &&
+    kept.track === track &&
+    kept.evening === evening &&
+    kept.held.every((one, i) => one === held[i])
+  )
+    return kept.result;
+  const result = waits
+    ? setWith(lettering, track, face, held, evening ?? null)
+    : settle(lettering, track, face, held).result;
   settings.set(lettering, { track, face, held, evening, result });
   return result;
 }
@@ -84,19 +121,38 @@ export function settingOf(lettering: Lettering, tracks: Tracks, faces: Faces, ev
  *
  * @param by the curves that held its seat then
  */
-export function keepFound(lettering: Lettering, tracks: Tracks, faces: Faces, evenings: Evenings | undefined, found: SetLettering, by: readonly (Track | null)[]): void {
+export function keepFound(
+  lettering: Lettering,
+  tracks: Tracks,
+  faces: Faces,
+  evenings: Evenings | undefined,
+  found: SetLettering,
+  by: readonly (Track | null)[],
+): void {
   const ground = groundOf(lettering, tracks, faces);
   if (!ground.ok || !evenings || !needsSettling(lettering)) return;
-  const { track, face, held } = ground.value, evening = evenings.of(lettering);
+  const { track, face, held } = ground.value,
+    evening = evenings.of(lettering);
   if (!held.every((one, i) => one === by[i]) || !isFoundFor(found, lettering, track, face, evening)) return;
-  settings.set(lettering, { track, face, held, evening, result: setWith(lettering, track, face, held, evening, found) });
+  settings.set(lettering, {
+    track,
+    face,
+    held,
+    evening,
+    result: setWith(lettering, track, face, held, evening, found),
+  });
 }
 
 /** Ornaments that have less white than none stand on letters. */
-export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | null => (whiteMm >= 0 ? null : {
-  code: 'ornament-crowded', field: item.id, value: whiteMm,
-  message: `${item.name}: an ornament has no room between the words; ${(-whiteMm).toFixed(2)} mm are lacking at its sides. Make it smaller, fewer, or the words shorter.`,
-});
+export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | null =>
+  whiteMm >= 0
+    ? null
+    : {
+        code: 'ornament-crowded',
+        field: item.id,
+        value: whiteMm,
+        message: `${item.name}: an ornament has no room between the words; ${(-whiteMm).toFixed(2)} mm are lacking at its sides. Make it smaller, fewer, or the words shorter.`,
+      };
 
 /**
  * Draws a piece.
@@ -112,11 +168,18 @@ export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PI
   const ornaments = new Map<string, SetOrnaments>();
   for (const item of piece.items) {
     const track = isOrnaments(item) ? tracks.get(item.curveId) : undefined;
-    if (isOrnaments(item) && track?.ok) ornaments.set(item.id, ornamentsBetween(item, track.value, setsOn(piece, item.curveId, sets)));
+    if (isOrnaments(item) && track?.ok)
+      ornaments.set(item.id, ornamentsBetween(item, track.value, setsOn(piece, item.curveId, sets)));
   }
   const paths = paintPiece(piece, {
-    track: (id) => { const track = tracks.get(id); return track?.ok ? track.value : null; },
-    set: (id) => { const set = sets.get(id); return set?.ok ? set.value : null; },
+    track: (id) => {
+      const track = tracks.get(id);
+      return track?.ok ? track.value : null;
+    },
+    set: (id) => {
+      const set = sets.get(id);
+      return set?.ok ? set.value : null;
+    },
     ornaments: (id) => ornaments.get(id) ?? null,
   });
   for (const item of piece.items) {
@@ -137,11 +200,26 @@ export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PI
     if (!set.ok) problems.push({ ...set.problem, field: item.id });
     else problems.push(...set.value.notes.map((note) => ({ ...note, field: item.id })));
   }
-  return { name: piece.name, sheet: piece.sheet, paper: piece.paper, inks: piece.inks.map(drawnInk), paths, pictures, problems };
+  return {
+    name: piece.name,
+    sheet: piece.sheet,
+    paper: piece.paper,
+    inks: piece.inks.map(drawnInk),
+    paths,
+    pictures,
+    problems,
+  };
 }
 
 /** Problems that are told but stop no file: nothing is missing from it. */
-const HARMLESS: ReadonlySet<string> = new Set(['missing-character', 'fold', 'fit-not-met', 'least-gap-too-large', 'ornament-crowded', 'hold-not-met']);
+const HARMLESS: ReadonlySet<string> = new Set([
+  'missing-character',
+  'fold',
+  'fit-not-met',
+  'least-gap-too-large',
+  'ornament-crowded',
+  'hold-not-met',
+]);
 
 /** Problems for which no file may be made, because something would be missing from it. */
 export const blocking = (drawing: Drawing): readonly Problem[] =>
@@ -151,7 +229,8 @@ export const blocking = (drawing: Drawing): readonly Problem[] =>
 export function sendDrawing(drawing: Drawing, sink: Sink): void {
   for (const path of drawing.paths) {
     if (path.picture) {
-      if (drawing.pictures.has(path.picture.imageId)) sink.picture?.(path.picture, frameOfPicture(path.trace), path.within && cleanPath(path).trace, path.id);
+      if (drawing.pictures.has(path.picture.imageId))
+        sink.picture?.(path.picture, frameOfPicture(path.trace), path.within && cleanPath(path).trace, path.id);
       continue;
     }
     cleanPath(path).trace(sink);

@@ -13,7 +13,14 @@ export type CubicPoints = readonly [number, number, number, number, number, numb
 export type Edge =
   | { readonly kind: 'line' | 'cubic'; readonly points: CubicPoints }
   | { readonly kind: 'parallel'; readonly points: CubicPoints; readonly distance: number }
-  | { readonly kind: 'round'; readonly x: number; readonly y: number; readonly radius: number; readonly startRad: number; readonly sweepRad: number };
+  | {
+      readonly kind: 'round';
+      readonly x: number;
+      readonly y: number;
+      readonly radius: number;
+      readonly startRad: number;
+      readonly sweepRad: number;
+    };
 
 /** The boundary of a region: each contour closed, each edge beginning where the one before ends. */
 export type Region = readonly (readonly Edge[])[];
@@ -22,16 +29,29 @@ export type Region = readonly (readonly Edge[])[];
 export const REGION_TOLERANCE_MM = 0.001;
 const MOST_STEPS = 2000;
 
-export const lineEdge = (x0: number, y0: number, x1: number, y1: number): Edge =>
-  ({ kind: 'line', points: [x0, y0, x0 + (x1 - x0) / 3, y0 + (y1 - y0) / 3, x0 + (2 * (x1 - x0)) / 3, y0 + (2 * (y1 - y0)) / 3, x1, y1] });
+export const lineEdge = (x0: number, y0: number, x1: number, y1: number): Edge => ({
+  kind: 'line',
+  points: [x0, y0, x0 + (x1 - x0) / 3, y0 + (y1 - y0) / 3, x0 + (2 * (x1 - x0)) / 3, y0 + (2 * (y1 - y0)) / 3, x1, y1],
+});
 
 /** Place and derivative of a cubic at t. */
-export function onCubic([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, t: number): { x: number; y: number; dx: number; dy: number } {
-  const m = 1 - t, a = m * m * m, b = 3 * m * m * t, c = 3 * m * t * t, d = t * t * t;
-  const e = 3 * m * m, f = 6 * m * t, g = 3 * t * t;
+export function onCubic(
+  [x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints,
+  t: number,
+): { x: number; y: number; dx: number; dy: number } {
+  const m = 1 - t,
+    a = m * m * m,
+    b = 3 * m * m * t,
+    c = 3 * m * t * t,
+    d = t * t * t;
+  const e = 3 * m * m,
+    f = 6 * m * t,
+    g = 3 * t * t;
   return {
-    x: a * x0 + b * x1 + c * x2 + d * x3, y: a * y0 + b * y1 + c * y2 + d * y3,
-    dx: e * (x1 - x0) + f * (x2 - x1) + g * (x3 - x2), dy: e * (y1 - y0) + f * (y2 - y1) + g * (y3 - y2),
+    x: a * x0 + b * x1 + c * x2 + d * x3,
+    y: a * y0 + b * y1 + c * y2 + d * y3,
+    dx: e * (x1 - x0) + f * (x2 - x1) + g * (x3 - x2),
+    dy: e * (y1 - y0) + f * (y2 - y1) + g * (y3 - y2),
   };
 }
 
@@ -61,7 +81,11 @@ export function onEdge(edge: Edge, t: number): { x: number; y: number } {
 
 /** By how much the control polygon of a cubic turns, radians: no less than the curve itself does. */
 function turning([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints): number {
-  const legs = [[x1 - x0, y1 - y0], [x2 - x1, y2 - y1], [x3 - x2, y3 - y2]].filter(([x, y]) => hypot(x!, y!) > 1e-9);
+  const legs = [
+    [x1 - x0, y1 - y0],
+    [x2 - x1, y2 - y1],
+    [x3 - x2, y3 - y2],
+  ].filter(([x, y]) => hypot(x!, y!) > 1e-9);
   let sum = 0;
   for (let i = 1; i < legs.length; i++) {
     const [[ax, ay], [bx, by]] = [legs[i - 1]!, legs[i]!] as [[number, number], [number, number]];
@@ -74,7 +98,8 @@ function turning([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints): number {
 export function stepsOf(edge: Edge): number {
   if (edge.kind === 'line') return 1;
   const roundSteps = (radius: number, angle: number): number => angle * Math.sqrt(radius / (8 * REGION_TOLERANCE_MM));
-  if (edge.kind === 'round') return Math.min(MOST_STEPS, Math.max(1, Math.ceil(roundSteps(edge.radius, Math.abs(edge.sweepRad)))));
+  if (edge.kind === 'round')
+    return Math.min(MOST_STEPS, Math.max(1, Math.ceil(roundSteps(edge.radius, Math.abs(edge.sweepRad)))));
   const [x0, y0, x1, y1, x2, y2, x3, y3] = edge.points;
   const bend = Math.max(hypot(x0 - 2 * x1 + x2, y0 - 2 * y1 + y2), hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
   if (bend < 1e-9) return 1;
@@ -92,30 +117,62 @@ export function partOf([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, from: numb
     const [ab, bc, cd] = [mix(a, b, p), mix(b, c, p), mix(c, d, p)];
     return mix(mix(ab, bc, q), mix(bc, cd, q), r);
   };
-  const at = (p: number, q: number, r: number): [number, number] => [blossom(p, q, r, x0, x1, x2, x3), blossom(p, q, r, y0, y1, y2, y3)];
-  return [...at(from, from, from), ...at(from, from, to), ...at(from, to, to), ...at(to, to, to)] as unknown as CubicPoints;
+  const at = (p: number, q: number, r: number): [number, number] => [
+    blossom(p, q, r, x0, x1, x2, x3),
+    blossom(p, q, r, y0, y1, y2, y3),
+  ];
+  return [
+    ...at(from, from, from),
+    ...at(from, from, to),
+    ...at(from, to, to),
+    ...at(to, to, to),
+  ] as unknown as CubicPoints;
 }
 
 /** What part of an edge becomes in a drawing: lines and cubics. The end is where it is said to be, to the last digit. */
 export function sendPart(edge: Edge, from: number, to: number, end: { x: number; y: number }, sink: Sink): void {
-  if (edge.kind === 'line') { sink.lineTo(end.x, end.y); return; }
+  if (edge.kind === 'line') {
+    sink.lineTo(end.x, end.y);
+    return;
+  }
   if (edge.kind === 'cubic') {
     const [, , x1, y1, x2, y2] = partOf(edge.points, from, to);
     sink.curveTo(x1, y1, x2, y2, end.x, end.y);
     return;
   }
   if (edge.kind === 'round') {
-    const parts = roundCubics(edge.x, edge.y, edge.radius, edge.startRad + edge.sweepRad * from, edge.sweepRad * (to - from));
-    parts.forEach(([x1, y1, x2, y2, x, y], i) => { const last = i === parts.length - 1; sink.curveTo(x1, y1, x2, y2, last ? end.x : x, last ? end.y : y); });
+    const parts = roundCubics(
+      edge.x,
+      edge.y,
+      edge.radius,
+      edge.startRad + edge.sweepRad * from,
+      edge.sweepRad * (to - from),
+    );
+    parts.forEach(([x1, y1, x2, y2, x, y], i) => {
+      const last = i === parts.length - 1;
+      sink.curveTo(x1, y1, x2, y2, last ? end.x : x, last ? end.y : y);
+    });
     return;
   }
   const step = 1e-5;
-  const parts = fitHermite((u) => {
-    const t = from + (to - from) * u;
-    const [a, b] = [onEdge(edge, Math.max(t - step, -step)), onEdge(edge, t + step)];
-    return { point: onEdge(edge, t), derivative: { x: ((b.x - a.x) / (2 * step)) * (to - from), y: ((b.y - a.y) / (2 * step)) * (to - from) } };
-  }, 0, 1, REGION_TOLERANCE_MM / 2, 1);
-  parts.forEach(({ p1, p2, p3 }, i) => { const at = i === parts.length - 1 ? end : p3; sink.curveTo(p1.x, p1.y, p2.x, p2.y, at.x, at.y); });
+  const parts = fitHermite(
+    (u) => {
+      const t = from + (to - from) * u;
+      const [a, b] = [onEdge(edge, Math.max(t - step, -step)), onEdge(edge, t + step)];
+      return {
+        point: onEdge(edge, t),
+        derivative: { x: ((b.x - a.x) / (2 * step)) * (to - from), y: ((b.y - a.y) / (2 * step)) * (to - from) },
+      };
+    },
+    0,
+    1,
+    REGION_TOLERANCE_MM / 2,
+    1,
+  );
+  parts.forEach(({ p1, p2, p3 }, i) => {
+    const at = i === parts.length - 1 ? end : p3;
+    sink.curveTo(p1.x, p1.y, p2.x, p2.y, at.x, at.y);
+  });
 }
 
 /** Gathers what is sent to it as the boundary of a region: quadratics raised, open contours closed. */
@@ -129,7 +186,8 @@ export class RegionSink implements Sink {
 
   private end(): void {
     if (this.edges.length > 0) {
-      if (hypot(this.x - this.startX, this.y - this.startY) > 1e-9) this.edges.push(lineEdge(this.x, this.y, this.startX, this.startY));
+      if (hypot(this.x - this.startX, this.y - this.startY) > 1e-9)
+        this.edges.push(lineEdge(this.x, this.y, this.startX, this.startY));
       this.contours.push(this.edges);
     }
     this.edges = [];
@@ -145,14 +203,25 @@ export class RegionSink implements Sink {
     [this.x, this.y] = [x, y];
   }
   quadTo(x1: number, y1: number, x: number, y: number): void {
-    this.curveTo(this.x + (2 / 3) * (x1 - this.x), this.y + (2 / 3) * (y1 - this.y), x + (2 / 3) * (x1 - x), y + (2 / 3) * (y1 - y), x, y);
+    this.curveTo(
+      this.x + (2 / 3) * (x1 - this.x),
+      this.y + (2 / 3) * (y1 - this.y),
+      x + (2 / 3) * (x1 - x),
+      y + (2 / 3) * (y1 - y),
+      x,
+      y,
+    );
   }
   curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
     this.edges.push({ kind: 'cubic', points: [this.x, this.y, x1, y1, x2, y2, x, y] });
     [this.x, this.y] = [x, y];
   }
-  closePath(): void { this.end(); }
-  paint(): void { this.end(); }
+  closePath(): void {
+    this.end();
+  }
+  paint(): void {
+    this.end();
+  }
 }
 
 /** The region that an outline is the boundary of. */
@@ -164,7 +233,8 @@ export function regionOf(trace: (sink: Sink) => void): Region {
 }
 
 /** Nodes and weights of Gauss and Legendre on 0 to 1, which are exact for the area under a cubic: degree 5. */
-const NODES = [0.5 - Math.sqrt(0.15), 0.5, 0.5 + Math.sqrt(0.15)] as const, WEIGHTS = [5 / 18, 4 / 9, 5 / 18] as const;
+const NODES = [0.5 - Math.sqrt(0.15), 0.5, 0.5 + Math.sqrt(0.15)] as const,
+  WEIGHTS = [5 / 18, 4 / 9, 5 / 18] as const;
 const PARALLEL_PARTS = 64;
 
 /** Twice the area between the origin and an edge. */
@@ -181,8 +251,12 @@ function wedge(edge: Edge): number {
     }
     return sum;
   }
-  return NODES.reduce((sum, t, i) => { const { x, y, dx, dy } = onCubic(edge.points, t); return sum + WEIGHTS[i]! * (x * dy - y * dx); }, 0);
+  return NODES.reduce((sum, t, i) => {
+    const { x, y, dx, dy } = onCubic(edge.points, t);
+    return sum + WEIGHTS[i]! * (x * dy - y * dx);
+  }, 0);
 }
 
 /** Signed area of a region, mm²: positive where its outer contours run from x to y (clockwise on the sheet). Exact but for parallels. */
-export const areaOf = (region: Region): number => region.reduce((sum, contour) => sum + contour.reduce((part, edge) => part + wedge(edge), 0), 0) / 2;
+export const areaOf = (region: Region): number =>
+  region.reduce((sum, contour) => sum + contour.reduce((part, edge) => part + wedge(edge), 0), 0) / 2;

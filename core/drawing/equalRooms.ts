@@ -20,7 +20,9 @@ function slid(piece: Piece, set: SetLettering, by: number): Step[] {
   const whole = startU === endU;
   return [
     setStep(piece, lettering.id, ['anchor', 'at'], placeMovedBy(track, lettering.anchor.at, by * path.lengthMm)),
-    ...(whole ? [] : [setStep(piece, lettering.id, ['bookends'], { startU: wrap(startU + by), endU: wrap(endU + by) })]),
+    ...(whole
+      ? []
+      : [setStep(piece, lettering.id, ['bookends'], { startU: wrap(startU + by), endU: wrap(endU + by) })]),
   ];
 }
 
@@ -44,30 +46,64 @@ function setsOn(piece: Piece, curve: Curve, faces: Faces, evenings?: Evenings): 
  * @returns `one-lettering` with fewer than two, or where all lie over one another; `not-closed`; `no-room` when their words
  *   together are longer than the curve
  */
-export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, faces: Faces, evenings?: Evenings): Result<Step[]> {
+export function equalRoomsSteps(
+  piece: Piece,
+  curveId: string,
+  stays: string,
+  faces: Faces,
+  evenings?: Evenings,
+): Result<Step[]> {
   const curve = findCurve(piece, curveId);
   const made = curve && tracksOf(piece).get(curve.id);
   if (!curve || !made) return fail({ code: 'unknown-curve', message: 'The curve of this lettering is gone.' });
   if (!made.ok) return made;
-  if (!made.value.path.path.closed) return fail({ code: 'not-closed', message: 'Only the rooms round a closed curve are made equal. On an open one place the words by fractions of its length.' });
-  const { path } = made.value, { lengthMm } = path;
+  if (!made.value.path.path.closed)
+    return fail({
+      code: 'not-closed',
+      message:
+        'Only the rooms round a closed curve are made equal. On an open one place the words by fractions of its length.',
+    });
+  const { path } = made.value,
+    { lengthMm } = path;
   const before = setsOn(piece, curve, faces, evenings);
   if (!before.ok) return before;
-  if (before.value.length < 2) return fail({ code: 'one-lettering', message: 'There is one lettering on this curve, so there is one room. Set more words on it first.' });
+  if (before.value.length < 2)
+    return fail({
+      code: 'one-lettering',
+      message: 'There is one lettering on this curve, so there is one room. Set more words on it first.',
+    });
   const stacks = stacksOn(before.value, path);
-  if (stacks.length < 2) return fail({ code: 'one-lettering', message: 'All words on this curve lie over one another, so there is one room. Move some along the curve first.' });
+  if (stacks.length < 2)
+    return fail({
+      code: 'one-lettering',
+      message: 'All words on this curve lie over one another, so there is one room. Move some along the curve first.',
+    });
   const middle = ({ from, to }: Stack): number => wrap((from + to) / 2 / lengthMm);
   const home = middle(stacks.find(({ sets }) => sets.some((set) => set.lettering.id === stays)) ?? stacks[0]!);
-  const order = stacks.slice().sort((a, b) => wrap(middle(a) - home) - wrap(middle(b) - home)).map(({ sets }) => sets.map((set) => set.lettering.id));
+  const order = stacks
+    .slice()
+    .sort((a, b) => wrap(middle(a) - home) - wrap(middle(b) - home))
+    .map(({ sets }) => sets.map((set) => set.lettering.id));
   let now = piece;
   // Slid along any curve but a circle, words change their length a little: settled in a few rounds.
   for (let round = 0; round < ROUNDS; round++) {
     const sets = setsOn(now, curve, faces, evenings);
     if (!sets.ok) return sets;
-    const stretches = order.map((ids) => stackOf(ids.map((id) => sets.value.find((one) => one.lettering.id === id)!), path));
+    const stretches = order.map((ids) =>
+      stackOf(
+        ids.map((id) => sets.value.find((one) => one.lettering.id === id)!),
+        path,
+      ),
+    );
     const room = (lengthMm - stretches.reduce((sum, one) => sum + one.to - one.from, 0)) / stretches.length;
-    if (room <= 0) return fail({ code: 'no-room', value: room, message: `The words together are ${(-room * stretches.length).toFixed(2)} mm longer than the curve. Make them smaller, or the curve larger.` });
-    let at = stretches[0]!.to + room, off = 0;
+    if (room <= 0)
+      return fail({
+        code: 'no-room',
+        value: room,
+        message: `The words together are ${(-room * stretches.length).toFixed(2)} mm longer than the curve. Make them smaller, or the curve larger.`,
+      });
+    let at = stretches[0]!.to + room,
+      off = 0;
     const steps = stretches.slice(1).flatMap((stack) => {
       const mm = at - stack.from - Math.round((at - stack.from) / lengthMm) * lengthMm;
       at += stack.to - stack.from + room;
@@ -80,21 +116,31 @@ export function equalRoomsSteps(piece: Piece, curveId: string, stays: string, fa
     now = next.value;
   }
   const of = (p: Piece, id: string): Lettering => letteringsOn(p, curve.id).find((one) => one.id === id)!;
-  return ok(order.flat().flatMap((id) => (['anchor', 'bookends'] as const).flatMap((name) => {
-    const [was, is] = [of(piece, id)[name], of(now, id)[name]];
-    return JSON.stringify(was) === JSON.stringify(is) ? [] : [setStep(piece, id, [name], is)];
-  })));
+  return ok(
+    order.flat().flatMap((id) =>
+      (['anchor', 'bookends'] as const).flatMap((name) => {
+        const [was, is] = [of(piece, id)[name], of(now, id)[name]];
+        return JSON.stringify(was) === JSON.stringify(is) ? [] : [setStep(piece, id, [name], is)];
+      }),
+    ),
+  );
 }
 
 /** Steps after which the rooms of a curve are equal; none where they cannot be, which is told where they are shown. */
 function slidEqual(piece: Piece, { id }: Curve, stays: string | undefined, faces: Faces, evenings?: Evenings): Step[] {
-  const steps = stays === undefined ? fail({ code: 'one-lettering', message: '' }) : equalRoomsSteps(piece, id, stays, faces, evenings);
+  const steps =
+    stays === undefined
+      ? fail({ code: 'one-lettering', message: '' })
+      : equalRoomsSteps(piece, id, stays, faces, evenings);
   return steps.ok ? steps.value : [];
 }
 
 /** The lettering that stays when rooms are made equal again: the one that was put elsewhere, else the first. */
 function staying(before: readonly Lettering[], now: readonly Lettering[]): string | undefined {
-  const put = now.filter((one) => { const was = before.find(({ id }) => id === one.id); return was && (was.anchor !== one.anchor || was.bookends !== one.bookends); });
+  const put = now.filter((one) => {
+    const was = before.find(({ id }) => id === one.id);
+    return was && (was.anchor !== one.anchor || was.bookends !== one.bookends);
+  });
   return (put.length === 1 ? put[0] : now[0])?.id;
 }
 
@@ -110,7 +156,8 @@ export function keepRooms(piece: Piece, made: Made, faces: Faces, evenings?: Eve
   for (const curve of made.piece.items) {
     if (!isCurve(curve) || !curve.equalRooms) continue;
     const [before, here] = [letteringsOn(piece, curve.id), letteringsOn(now.piece, curve.id)];
-    const asBefore = findCurve(piece, curve.id)?.equalRooms && tracksOf(piece).get(curve.id) === tracksOf(now.piece).get(curve.id);
+    const asBefore =
+      findCurve(piece, curve.id)?.equalRooms && tracksOf(piece).get(curve.id) === tracksOf(now.piece).get(curve.id);
     if (asBefore && before.length === here.length && here.every((one, i) => one === before[i])) continue;
     now = withMore(now, slidEqual(now.piece, curve, staying(before, here), faces, evenings));
   }

@@ -23,7 +23,10 @@ export function inksOf({ inks }: Pick<Piece, 'inks'>): Inks {
 }
 
 /** Dashes that come out even on a closed outline: a whole number of them, both parts changed by the same share. */
-export function fittedDash({ onMm, offMm }: NonNullable<Stroke['dash']>, lengthMm: number | null): readonly [number, number] {
+export function fittedDash(
+  { onMm, offMm }: NonNullable<Stroke['dash']>,
+  lengthMm: number | null,
+): readonly [number, number] {
   if (lengthMm === null || lengthMm <= 0) return [onMm, offMm];
   const k = lengthMm / (onMm + offMm) / Math.max(1, Math.round(lengthMm / (onMm + offMm)));
   return [onMm * k, offMm * k];
@@ -32,5 +35,7 @@ export function fittedDash({ onMm, offMm }: NonNullable<Stroke['dash']>, lengthM
 /** A stroke as it is drawn, or null: without one, or where its ink is gone. */
 export function drawnStroke(stroke: Stroke | null, inks: Inks, lengthMm: number | null): DrawnStroke | null {
   const ink = stroke && inks.get(stroke.ink);
-  return ink ? { ink, widthMm: stroke.widthMm, join: stroke.join, dashMm: stroke.dash && fittedDash(stroke.dash, lengthMm) } : null;
+  return ink
+    ? { ink, widthMm: stroke.widthMm, join: stroke.join, dashMm: stroke.dash && fittedDash(stroke.dash, lengthMm) }
+    : null;
 }

@@ -1,6 +1,14 @@
 import { tracksOf, type Track } from '../curves';
 import { setStep, withMore, type Made } from '../piece/steps';
-import { findCurve, findLettering, isFree, isLettering, type CurveShape, type Lettering, type Piece } from '../piece/types';
+import {
+  findCurve,
+  findLettering,
+  isFree,
+  isLettering,
+  type CurveShape,
+  type Lettering,
+  type Piece,
+} from '../piece/types';
 import { fillRoom, scalingOf } from '../setting/fill';
 import type { Evening } from '../setting/measure';
 import type { SetLettering } from '../setting/setLettering';
@@ -21,7 +29,11 @@ const SLOPE_STEP = 1.001;
 const meanRadius = (track: Track): number => track.path.lengthMm / (2 * Math.PI);
 
 const keepsRadius = ({ fit, anchor, wording, hidden }: Lettering): boolean =>
-  fit.kept && !hidden && anchor.align !== 'filled' && wording.trim() !== '' && fit.rules.some((rule) => rule.by === 'radius');
+  fit.kept &&
+  !hidden &&
+  anchor.align !== 'filled' &&
+  wording.trim() !== '' &&
+  fit.rules.some((rule) => rule.by === 'radius');
 
 /** What evening out comes to on a curve of another size. */
 type EveningOn = (track: Track) => Evening | null;
@@ -48,7 +60,14 @@ interface Filled {
  *
  * @param given whether evening out is of an earlier state, and not that of the curve asked for
  */
-function filled(lettering: Lettering, piece: Piece, { track, face, held }: SettingGround, baseMm: number, evenedOn: EveningOn, given: boolean): Filled | null {
+function filled(
+  lettering: Lettering,
+  piece: Piece,
+  { track, face, held }: SettingGround,
+  baseMm: number,
+  evenedOn: EveningOn,
+  given: boolean,
+): Filled | null {
   const curve = findCurve(piece, lettering.curveId)!;
   const base = baseMm / meanRadius(track);
   const scaled = scalingOf(curve.shape, track);
@@ -57,10 +76,20 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
   const start = scaled(from).track;
   if (!start) return null;
   let evening = evenedOn(start);
-  const rules = lettering.fit.rules.map((one) => (one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one));
+  const rules = lettering.fit.rules.map((one) =>
+    one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one,
+  );
   // What is given is of an earlier state and will be finished: nearly full is full enough.
-  const first = fillRoom({ lettering, track: start, face, held, evening }, rules, scaled(from).shape, given && evening ? SLACK_MM : 0);
-  const at = (share: number, { shape, set } = { shape: scaled(share).shape, set: null as SetLettering | null }): Filled => ({ shape, lengthMm: track.path.lengthMm * share, evening, set });
+  const first = fillRoom(
+    { lettering, track: start, face, held, evening },
+    rules,
+    scaled(from).shape,
+    given && evening ? SLACK_MM : 0,
+  );
+  const at = (
+    share: number,
+    { shape, set } = { shape: scaled(share).shape, set: null as SetLettering | null },
+  ): Filled => ({ shape, lengthMm: track.path.lengthMm * share, evening, set });
   const grown = first.steps.find((step) => step.by === 'radius');
   if (!first.shape || !grown) return at(base);
   let k = from * grown.value;
@@ -68,9 +97,14 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
   const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
   const within = (value: number): number => Math.min(Math.max(value, base * rule.least), base * rule.most);
   // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
-  const left = (on: Track): number => fillRoom({ lettering, track: on, face, held, evening }, keptRules(lettering), null).leftMm;
-  const further = scaled(k * SLOPE_STEP).track, here = scaled(k).track;
-  const slope = further && here ? (left(further) - (keptRules(lettering).length > 0 ? left(here) : first.leftMm)) / (k * (SLOPE_STEP - 1)) : 0;
+  const left = (on: Track): number =>
+    fillRoom({ lettering, track: on, face, held, evening }, keptRules(lettering), null).leftMm;
+  const further = scaled(k * SLOPE_STEP).track,
+    here = scaled(k).track;
+  const slope =
+    further && here
+      ? (left(further) - (keptRules(lettering).length > 0 ? left(here) : first.leftMm)) / (k * (SLOPE_STEP - 1))
+      : 0;
   for (let i = 0; i < ROUNDS && slope > 0; i++) {
     const on = scaled(k).track;
     evening = on && evenedOn(on);
@@ -86,7 +120,11 @@ function filled(lettering: Lettering, piece: Piece, { track, face, held }: Setti
 function decides(lettering: Lettering, piece: Piece): boolean {
   if (!keepsRadius(lettering)) return false;
   const curve = findCurve(piece, lettering.curveId);
-  return curve !== undefined && isFree(curve) && piece.items.find((one) => isLettering(one) && keepsRadius(one) && one.curveId === curve.id)?.id === lettering.id;
+  return (
+    curve !== undefined &&
+    isFree(curve) &&
+    piece.items.find((one) => isLettering(one) && keepsRadius(one) && one.curveId === curve.id)?.id === lettering.id
+  );
 }
 
 /**
@@ -108,18 +146,34 @@ export function keepRadii(piece: Piece, made: Made, faces: Faces, evenings?: Eve
     const baseMm = item.fit.baseRadiusMm === null || resized ? meanRadius(track.value) : item.fit.baseRadiusMm;
     const ground = groundOf(item, tracksOf(now.piece), faces);
     const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
-    const evenedOn = item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
+    const evenedOn =
+      item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
     const result = ground.ok ? filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
-    const based = baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
-    const sized = result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10 ? [setStep(now.piece, item.curveId, ['shape'], result.shape)] : [];
+    const based =
+      baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
+    const sized =
+      result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10
+        ? [setStep(now.piece, item.curveId, ['shape'], result.shape)]
+        : [];
     now = withMore(now, [...based, ...sized]);
-    if (result?.set && ground.ok) keepFound(findLettering(now.piece, item.id)!, tracksOf(now.piece), faces, evenings, result.set, ground.value.held);
+    if (result?.set && ground.ok)
+      keepFound(
+        findLettering(now.piece, item.id)!,
+        tracksOf(now.piece),
+        faces,
+        evenings,
+        result.set,
+        ground.value.held,
+      );
   }
   return now;
 }
 
 /** What evening out comes to for a lettering; with the size of its curve, where that is kept and is another for it. */
-export interface Finished { readonly evening: Evening | null; readonly shape: CurveShape | null }
+export interface Finished {
+  readonly evening: Evening | null;
+  readonly shape: CurveShape | null;
+}
 
 /**
  * Evens out a lettering, filled where it is kept filled: a curve whose size is kept, and was found with an older evening
@@ -134,8 +188,16 @@ export function finish(piece: Piece, lettering: Lettering, faces: Faces): Finish
   const evenedOn = evener(lettering, ground.value);
   const curve = tracksOf(piece).get(lettering.curveId);
   if (lettering.spacing.evenOut > 0 && curve?.ok && decides(lettering, piece)) {
-    const result = filled(lettering, piece, ground.value, lettering.fit.baseRadiusMm ?? meanRadius(curve.value), evenedOn, false);
-    if (result && Math.abs(result.lengthMm - curve.value.path.lengthMm) > FINISHED_MM) return { evening: result.evening, shape: result.shape };
+    const result = filled(
+      lettering,
+      piece,
+      ground.value,
+      lettering.fit.baseRadiusMm ?? meanRadius(curve.value),
+      evenedOn,
+      false,
+    );
+    if (result && Math.abs(result.lengthMm - curve.value.path.lengthMm) > FINISHED_MM)
+      return { evening: result.evening, shape: result.shape };
   }
   return { evening: evenedOn(track), shape: null };
 }

@@ -14,7 +14,9 @@ import { keepRadii } from './keepRadius';
  */
 export function withKept(piece: Piece, steps: readonly Step[], faces: Faces, evenings?: Evenings): Result<Made> {
   const next = applySteps(piece, steps);
-  return next.ok ? ok(keepRooms(piece, keepRadii(piece, { piece: next.value, steps }, faces, evenings), faces, evenings)) : next;
+  return next.ok
+    ? ok(keepRooms(piece, keepRadii(piece, { piece: next.value, steps }, faces, evenings), faces, evenings))
+    : next;
 }
 
 /**

@@ -23,7 +23,11 @@ export interface Match {
   readonly decidedBy: string;
 }
 
-interface One { readonly lettering: Lettering; readonly ground: SettingGround; readonly capMm: number }
+interface One {
+  readonly lettering: Lettering;
+  readonly ground: SettingGround;
+  readonly capMm: number;
+}
 
 function all(piece: Piece, ids: readonly string[], faces: Faces): Result<One[]> {
   const list: One[] = [];
@@ -36,7 +40,9 @@ function all(piece: Piece, ids: readonly string[], faces: Faces): Result<One[]> 
     if (!set.ok) return set;
     list.push({ lettering, ground: ground.value, capMm: set.value.capMm });
   }
-  return list.length < 2 ? fail({ code: 'one-lettering', message: 'Pick two letterings or more: Shift and a click adds one.' }) : ok(list);
+  return list.length < 2
+    ? fail({ code: 'one-lettering', message: 'Pick two letterings or more: Shift and a click adds one.' })
+    : ok(list);
 }
 
 /** The colour of a lettering: the mean white between its letters, the true gap, as a share of the height of the letters. Null with a single letter. */
@@ -52,8 +58,10 @@ const COLOUR_NEAR = 1e-4;
 
 /** The tracking at which a lettering has a colour, by secants; null where it has none. */
 function trackedTo(lettering: Lettering, ground: SettingGround, colour: number): number | null {
-  const at = (tracking: number): number | null => colourOf({ ...lettering, spacing: { ...lettering.spacing, tracking } }, ground);
-  let a = lettering.spacing.tracking, fa = at(a);
+  const at = (tracking: number): number | null =>
+    colourOf({ ...lettering, spacing: { ...lettering.spacing, tracking } }, ground);
+  let a = lettering.spacing.tracking,
+    fa = at(a);
   if (fa === null) return null;
   let b = a + 20;
   for (let i = 0; i < COLOUR_ROUNDS; i++) {
@@ -71,7 +79,11 @@ function valueOf({ lettering, ground, capMm }: One, by: Exclude<MatchBy, 'colour
   const now = by === 'size' ? capMm : by === 'width' ? lettering.width : lettering.spacing.tracking;
   if (to === 'least') return now;
   const { track, face, held } = ground;
-  const made = fillBy({ lettering: betweenBookends(lettering, track), track, face, held, evening: evenOut(lettering, track, face, held) }, wideRule(by), null);
+  const made = fillBy(
+    { lettering: betweenBookends(lettering, track), track, face, held, evening: evenOut(lettering, track, face, held) },
+    wideRule(by),
+    null,
+  );
   return by === 'tracking' ? made.value : now * made.value;
 }
 
@@ -81,7 +93,13 @@ function valueOf({ lettering, ground, capMm }: One, by: Exclude<MatchBy, 'colour
  *
  * @returns `one-lettering`, or why one of them cannot be set
  */
-export function matchLetterings(piece: Piece, ids: readonly string[], by: MatchBy, to: MatchTo, faces: Faces): Result<Match> {
+export function matchLetterings(
+  piece: Piece,
+  ids: readonly string[],
+  by: MatchBy,
+  to: MatchTo,
+  faces: Faces,
+): Result<Match> {
   const list = all(piece, ids, faces);
   if (!list.ok) return list;
   if (by === 'colour') return matchColour(piece, list.value);
@@ -89,15 +107,29 @@ export function matchLetterings(piece: Piece, ids: readonly string[], by: MatchB
   const value = Math.min(...values);
   const path = by === 'size' ? ['size'] : by === 'width' ? ['width'] : ['spacing', 'tracking'];
   const held = by === 'size' ? { by: 'cap', mm: value } : value;
-  return ok({ value, decidedBy: list.value[values.indexOf(value)]!.lettering.id, steps: list.value.map(({ lettering }) => setStep(piece, lettering.id, path, held)) });
+  return ok({
+    value,
+    decidedBy: list.value[values.indexOf(value)]!.lettering.id,
+    steps: list.value.map(({ lettering }) => setStep(piece, lettering.id, path, held)),
+  });
 }
 
 function matchColour(piece: Piece, list: readonly One[]): Result<Match> {
-  const middle = (lettering: Lettering): Lettering => ({ ...lettering, spacing: { ...lettering.spacing, measuredAt: 0.5 } });
+  const middle = (lettering: Lettering): Lettering => ({
+    ...lettering,
+    spacing: { ...lettering.spacing, measuredAt: 0.5 },
+  });
   const [first, ...others] = list;
   const colour = colourOf(middle(first!.lettering), first!.ground);
-  if (colour === null) return fail({ code: 'no-gaps', message: 'The first lettering picked has no gap between letters, so it has no colour to match. Pick another first.' });
-  const steps: Step[] = list.flatMap(({ lettering }) => (lettering.spacing.measuredAt === 0.5 ? [] : [setStep(piece, lettering.id, ['spacing', 'measuredAt'], 0.5)]));
+  if (colour === null)
+    return fail({
+      code: 'no-gaps',
+      message:
+        'The first lettering picked has no gap between letters, so it has no colour to match. Pick another first.',
+    });
+  const steps: Step[] = list.flatMap(({ lettering }) =>
+    lettering.spacing.measuredAt === 0.5 ? [] : [setStep(piece, lettering.id, ['spacing', 'measuredAt'], 0.5)],
+  );
   for (const { lettering, ground } of others) {
     const tracking = trackedTo(middle(lettering), ground, colour);
     if (tracking !== null) steps.push(setStep(piece, lettering.id, ['spacing', 'tracking'], tracking));

@@ -20,8 +20,11 @@ export const NO_PICTURES: Pictures = new Map();
 
 /** Sends the rectangle of a picture: from its top left corner by the top right one. */
 export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Picture, sink: Sink): void {
-  const a = (turnDeg * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
-  const w = widthMm / 2, h = (widthMm * heightPx) / widthPx / 2;
+  const a = (turnDeg * Math.PI) / 180,
+    c = Math.cos(a),
+    s = Math.sin(a);
+  const w = widthMm / 2,
+    h = (widthMm * heightPx) / widthPx / 2;
   const corner = (x: number, y: number): [number, number] => [centre.x + x * c - y * s, centre.y + x * s + y * c];
   sink.moveTo(...corner(-w, -h));
   sink.lineTo(...corner(w, -h));
@@ -33,15 +36,27 @@ export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Pi
 /** The frame of a picture from what `tracePicture` sent, wherever it has been moved since. */
 export function frameOfPicture(trace: (sink: Sink) => void): PictureFrame {
   const corners: [number, number][] = [];
-  const take = (x: number, y: number): void => { corners.push([x, y]); };
+  const take = (x: number, y: number): void => {
+    corners.push([x, y]);
+  };
   trace({ moveTo: take, lineTo: take, quadTo: () => {}, curveTo: () => {}, closePath: () => {}, paint: () => {} });
-  const [[x, y], [rx, ry], , [bx, by]] = corners as [[number, number], [number, number], [number, number], [number, number]];
+  const [[x, y], [rx, ry], , [bx, by]] = corners as [
+    [number, number],
+    [number, number],
+    [number, number],
+    [number, number],
+  ];
   return { x, y, acrossX: rx - x, acrossY: ry - y, downX: bx - x, downY: by - y };
 }
 
 /** Pixels in an inch of a picture at its size. */
-export const pictureDpi = ({ widthPx, widthMm }: Pick<Picture, 'widthPx' | 'widthMm'>): number => (widthPx * 25.4) / widthMm;
+export const pictureDpi = ({ widthPx, widthMm }: Pick<Picture, 'widthPx' | 'widthMm'>): number =>
+  (widthPx * 25.4) / widthMm;
 
 /** What to say of a picture whose image is not at hand. */
-export const missingPicture = ({ id, name }: Picture): Problem =>
-  ({ code: 'missing-picture', field: id, value: name, message: `The picture “${name}” is not at hand. Delete it, or bring it in anew.` });
+export const missingPicture = ({ id, name }: Picture): Problem => ({
+  code: 'missing-picture',
+  field: id,
+  value: name,
+  message: `The picture “${name}” is not at hand. Delete it, or bring it in anew.`,
+});

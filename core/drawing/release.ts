@@ -12,12 +12,27 @@ export function releasedSeat(piece: Piece, lettering: Lettering): Lettering['sea
   const own = tracks.get(lettering.curveId);
   if (!own?.ok) return null;
   const track = letteringTrack(own.value, lettering.corners);
-  const held = holdersOf(lettering.seat).map((id) => { const one = tracks.get(id); return one?.ok ? one.value : null; });
+  const held = holdersOf(lettering.seat).map((id) => {
+    const one = tracks.get(id);
+    return one?.ok ? one.value : null;
+  });
   const { seat } = lettering;
-  return released(seat, seat.hold && heldAt(track, seat.hold, held, fractionOf(track, lettering.anchor.at) * track.path.lengthMm, readingDirection(track, seat.tops)));
+  return released(
+    seat,
+    seat.hold &&
+      heldAt(
+        track,
+        seat.hold,
+        held,
+        fractionOf(track, lettering.anchor.at) * track.path.lengthMm,
+        readingDirection(track, seat.tops),
+      ),
+  );
 }
 
 /** Lets go of what a curve holds that is about to go: letterings stay where they stand. Some may be left out: they go too. */
 export const releaseSteps = (piece: Piece, curveId: string, except: readonly Lettering[] = []): Step[] =>
-  piece.items.filter(isLettering).filter((one) => holdersOf(one.seat).includes(curveId) && !except.includes(one)).map((one) =>
-    setStep(piece, one.id, ['seat'], releasedSeat(piece, one) ?? { ...one.seat, hold: null }));
+  piece.items
+    .filter(isLettering)
+    .filter((one) => holdersOf(one.seat).includes(curveId) && !except.includes(one))
+    .map((one) => setStep(piece, one.id, ['seat'], releasedSeat(piece, one) ?? { ...one.seat, hold: null }));

@@ -25,7 +25,8 @@ export function anchorPoint(lettering: Lettering, track: Track): Vec {
   return frameAt(under.path, wrapOn(under, fractionOf(under, lettering.anchor.at)) * under.path.lengthMm).point;
 }
 
-const wrapOn = ({ path }: Track, u: number): number => (path.path.closed ? u - Math.floor(u) : Math.min(Math.max(u, 0), 1));
+const wrapOn = ({ path }: Track, u: number): number =>
+  path.path.closed ? u - Math.floor(u) : Math.min(Math.max(u, 0), 1);
 
 /**
  * A lettering on a curve that came of another one by cutting, joining or drawing anew: anchor, bookends and seat are
@@ -33,11 +34,13 @@ const wrapOn = ({ path }: Track, u: number): number => (path.path.closed ? u - M
  * that lies on its side.
  */
 export function reseated(lettering: Lettering, curveId: string, before: Track, after: Track): Lettering {
-  const was = letteringTrack(before, lettering.corners), now = letteringTrack(after, lettering.corners);
+  const was = letteringTrack(before, lettering.corners),
+    now = letteringTrack(after, lettering.corners);
   const place = (u: number) => nearest(now.path, frameAt(was.path, wrapOn(was, u) * was.path.lengthMm).point)!;
   const anchorU = fractionOf(was, lettering.anchor.at);
   const foot = place(anchorU).s / now.path.lengthMm;
-  const outward = outwardAt(was, wrapOn(was, anchorU)), then = outwardAt(now, foot);
+  const outward = outwardAt(was, wrapOn(was, anchorU)),
+    then = outwardAt(now, foot);
   const swap = outward.x * then.x + outward.y * then.y < 0;
   const { seat, bookends } = lettering;
   const tops = swap ? flipped(seat.tops) : seat.tops;
@@ -50,14 +53,20 @@ export function reseated(lettering: Lettering, curveId: string, before: Track, a
   };
   const start = bookend(bookends.startU, ends.startU);
   return {
-    ...lettering, curveId,
+    ...lettering,
+    curveId,
     seat: swap ? { ...seat, tops, side: acrossSide[seat.side] } : seat,
     anchor: { ...lettering.anchor, at: { kind: 'fraction', u: foot } },
-    bookends: !wholeBefore ? { startU: start, endU: bookend(bookends.endU, ends.endU) } : now.path.path.closed ? { startU: start, endU: start } : ends,
+    bookends: !wholeBefore
+      ? { startU: start, endU: bookend(bookends.endU, ends.endU) }
+      : now.path.path.closed
+        ? { startU: start, endU: start }
+        : ends,
   };
 }
 
 /** The steps from one form of a lettering to another. */
 export const rewrite = (piece: Piece, before: Lettering, after: Lettering): Step[] =>
   (['curveId', 'size', 'lineDistanceMm', 'anchor', 'bookends', 'seat', 'corners', 'adjustments'] as const)
-    .filter((name) => before[name] !== after[name]).map((name) => setStep(piece, before.id, [name], after[name]));
+    .filter((name) => before[name] !== after[name])
+    .map((name) => setStep(piece, before.id, [name], after[name]));

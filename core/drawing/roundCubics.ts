@@ -10,8 +10,19 @@ export function roundCubics(x: number, y: number, radius: number, startRad: numb
   const step = sweepRad / count;
   const handle = (4 / 3) * Math.tan(step / 4) * radius;
   return Array.from({ length: count }, (_, i): CubicOn => {
-    const a = startRad + i * step, b = a + step;
-    const ca = Math.cos(a), sa = Math.sin(a), cb = Math.cos(b), sb = Math.sin(b);
-    return [x + radius * ca - handle * sa, y + radius * sa + handle * ca, x + radius * cb + handle * sb, y + radius * sb - handle * cb, x + radius * cb, y + radius * sb];
+    const a = startRad + i * step,
+      b = a + step;
+    const ca = Math.cos(a),
+      sa = Math.sin(a),
+      cb = Math.cos(b),
+      sb = Math.sin(b);
+    return [
+      x + radius * ca - handle * sa,
+      y + radius * sa + handle * ca,
+      x + radius * cb + handle * sb,
+      y + radius * sb - handle * cb,
+      x + radius * cb,
+      y + radius * sb,
+    ];
   });
 }

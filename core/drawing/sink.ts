@@ -45,7 +45,14 @@ export interface PaintedPicture {
 }
 
 /** Where a picture stands: its top left corner, and the ways along its top and down its left side, mm. */
-export interface PictureFrame { readonly x: number; readonly y: number; readonly acrossX: number; readonly acrossY: number; readonly downX: number; readonly downY: number }
+export interface PictureFrame {
+  readonly x: number;
+  readonly y: number;
+  readonly acrossX: number;
+  readonly acrossY: number;
+  readonly downX: number;
+  readonly downY: number;
+}
 
 export interface DrawnStroke {
   readonly ink: DrawnInk;

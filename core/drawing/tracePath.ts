@@ -14,10 +14,15 @@ function traceSmooth(segment: SmoothSegment, sink: Sink, toleranceMm: number): v
     sink.curveTo(p1.x, p1.y, p2.x, p2.y, p3.x, p3.y);
     return;
   }
-  const cubics = fitHermite((t) => {
-    smoothDerivatives(segment, t, slope);
-    return { point: pointAt(segment, t), derivative: { x: slope[0]!, y: slope[1]! } };
-  }, 0, 1, toleranceMm);
+  const cubics = fitHermite(
+    (t) => {
+      smoothDerivatives(segment, t, slope);
+      return { point: pointAt(segment, t), derivative: { x: slope[0]!, y: slope[1]! } };
+    },
+    0,
+    1,
+    toleranceMm,
+  );
   for (const { p1, p2, p3 } of cubics) sink.curveTo(p1.x, p1.y, p2.x, p2.y, p3.x, p3.y);
 }
 
@@ -33,8 +38,16 @@ export function tracePath(path: Path, sink: Sink, toleranceMm = TOLERANCE_MM): v
   sink.moveTo(from.x, from.y);
   for (const segment of path.segments) {
     if (segment.kind === 'line') sink.lineTo(segment.to.x, segment.to.y);
-    else if (segment.kind === 'arc') { for (const part of roundCubics(segment.centre.x, segment.centre.y, segment.radius, segment.startRad, segment.sweepRad)) sink.curveTo(...part); }
-    else traceSmooth(segment, sink, toleranceMm);
+    else if (segment.kind === 'arc') {
+      for (const part of roundCubics(
+        segment.centre.x,
+        segment.centre.y,
+        segment.radius,
+        segment.startRad,
+        segment.sweepRad,
+      ))
+        sink.curveTo(...part);
+    } else traceSmooth(segment, sink, toleranceMm);
   }
   if (path.closed) sink.closePath();
 }

@@ -21,11 +21,20 @@ const wrap = (u: number): number => u - Math.floor(u);
  */
 export function twinSteps(piece: Piece, lettering: Lettering, newId: string): Result<Step[]> {
   const made = tracksOf(piece).get(lettering.curveId);
-  if (!made?.ok) return fail(made?.problem ?? { code: 'unknown-curve', message: 'The curve of this lettering is gone.' });
+  if (!made?.ok)
+    return fail(made?.problem ?? { code: 'unknown-curve', message: 'The curve of this lettering is gone.' });
   const track = letteringTrack(made.value, lettering.corners);
-  if (!isClosed(track)) return fail({ code: 'not-closed', message: 'Only a closed curve has an opposite side. Set the other words on a curve of their own.' });
+  if (!isClosed(track))
+    return fail({
+      code: 'not-closed',
+      message: 'Only a closed curve has an opposite side. Set the other words on a curve of their own.',
+    });
   const u = wrap(fractionOf(track, lettering.anchor.at));
-  const turned = reseatLettering(lettering, lettering.seat.tops === 'outward' ? 'inward' : 'outward', lettering.seat.side);
+  const turned = reseatLettering(
+    lettering,
+    lettering.seat.tops === 'outward' ? 'inward' : 'outward',
+    lettering.seat.side,
+  );
   const { startU, endU } = turned.bookends;
   const whole = startU === endU;
   const alone = letteringsOn(piece, lettering.curveId).length === 1;
@@ -35,7 +44,10 @@ export function twinSteps(piece: Piece, lettering: Lettering, newId: string): Re
     return { startU: wrap(middle - reach), endU: wrap(middle + reach) };
   };
   const item: Lettering = {
-    ...turned, id: newId, twin: { of: lettering.id, shares: ALL_SHARES }, adjustments: [],
+    ...turned,
+    id: newId,
+    twin: { of: lettering.id, shares: ALL_SHARES },
+    adjustments: [],
     anchor: { ...turned.anchor, at: placeAtFraction(track, wrap(u + 0.5)) },
     bookends: whole ? half(u + 0.5, turned.seat.tops) : { startU: wrap(startU + 0.5), endU: wrap(endU + 0.5) },
   };
@@ -47,8 +59,23 @@ export function twinSteps(piece: Piece, lettering: Lettering, newId: string): Re
 
 /** Which of the shared things a property belongs to, by the first name of its path. Words, place and bookends are never shared. */
 const SHARE_OF: Readonly<Record<string, TwinShare>> = {
-  faceId: 'face', letterCase: 'face', features: 'face', axes: 'face', size: 'size', width: 'size', lineDistanceMm: 'size', spacing: 'space',
-  stance: 'stance', corners: 'stance', fill: 'ink', stroke: 'ink', halo: 'ink', shade: 'ink', underline: 'ink', united: 'ink', seat: 'band',
+  faceId: 'face',
+  letterCase: 'face',
+  features: 'face',
+  axes: 'face',
+  size: 'size',
+  width: 'size',
+  lineDistanceMm: 'size',
+  spacing: 'space',
+  stance: 'stance',
+  corners: 'stance',
+  fill: 'ink',
+  stroke: 'ink',
+  halo: 'ink',
+  shade: 'ink',
+  underline: 'ink',
+  united: 'ink',
+  seat: 'band',
 };
 
 /** A seat in the band of another one, the tops left as they are: what is a shift towards the tops for one may be away for the other. */
@@ -58,10 +85,15 @@ function inBandOf(seat: Seat, of: Seat): Seat {
 }
 
 /** The twin of a lettering, with what the two share; null for none. */
-export function twinOf(piece: Piece, lettering: Lettering): { readonly other: Lettering; readonly shares: readonly TwinShare[] } | null {
+export function twinOf(
+  piece: Piece,
+  lettering: Lettering,
+): { readonly other: Lettering; readonly shares: readonly TwinShare[] } | null {
   const first = lettering.twin && findLettering(piece, lettering.twin.of);
   if (first) return { other: first, shares: lettering.twin!.shares };
-  const second = piece.items.find((item): item is Lettering => item.type === 'lettering' && item.twin?.of === lettering.id);
+  const second = piece.items.find(
+    (item): item is Lettering => item.type === 'lettering' && item.twin?.of === lettering.id,
+  );
   return second ? { other: second, shares: second.twin!.shares } : null;
 }
 

@@ -13,14 +13,23 @@ const TOLERANCE_MM = 0.0005;
  * @param offMm from the baseline, away from the tops
  */
 export function traceUnderline(set: SetLettering, offMm: number, sink: Sink): void {
-  for (const { path, direction, baselineMm, overset: { inkStart, inkEnd }, measured } of linesOf(set)) {
+  for (const {
+    path,
+    direction,
+    baselineMm,
+    overset: { inkStart, inkEnd },
+    measured,
+  } of linesOf(set)) {
     if (measured.firstInk < 0 || inkEnd <= inkStart) continue;
     const height = baselineMm - offMm;
     const sample = (x: number) => {
       const { point, tangent, curvature } = frameAt(path, direction * x);
       const [ux, uy] = [tangent.x * direction, tangent.y * direction];
       const stretch = 1 + curvature * direction * height;
-      return { point: { x: point.x + uy * height, y: point.y - ux * height }, derivative: { x: ux * stretch, y: uy * stretch } };
+      return {
+        point: { x: point.x + uy * height, y: point.y - ux * height },
+        derivative: { x: ux * stretch, y: uy * stretch },
+      };
     };
     const parts = fitHermite(sample, inkStart, inkEnd, TOLERANCE_MM);
     sink.moveTo(parts[0]!.p0.x, parts[0]!.p0.y);

@@ -41,4 +41,5 @@ function foldedAt(path: MeasuredPath, k: number): Folded {
 }
 
 /** The fold table of a parallel, or null for the many that do not fold. */
-export const foldsOf = (path: MeasuredPath, k: number): Folded | null => (k === 0 || unfolds(path, k) ? null : foldedAt(path, k));
+export const foldsOf = (path: MeasuredPath, k: number): Folded | null =>
+  k === 0 || unfolds(path, k) ? null : foldedAt(path, k);

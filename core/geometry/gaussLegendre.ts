@@ -26,9 +26,12 @@ export function smoothLength(segment: SmoothSegment, t0: number, t1: number): nu
 
 /** The same for cubics, written out: it is on the hot path. */
 function cubicLength(c: CubicSegment, t0: number, t1: number): number {
-  const ax = 3 * (c.p1.x - c.p0.x), ay = 3 * (c.p1.y - c.p0.y);
-  const bx = 6 * (c.p2.x - c.p1.x), by = 6 * (c.p2.y - c.p1.y);
-  const cx = 3 * (c.p3.x - c.p2.x), cy = 3 * (c.p3.y - c.p2.y);
+  const ax = 3 * (c.p1.x - c.p0.x),
+    ay = 3 * (c.p1.y - c.p0.y);
+  const bx = 6 * (c.p2.x - c.p1.x),
+    by = 6 * (c.p2.y - c.p1.y);
+  const cx = 3 * (c.p3.x - c.p2.x),
+    cy = 3 * (c.p3.y - c.p2.y);
   const half = (t1 - t0) / 2;
   const middle = (t1 + t0) / 2;
   let sum = 0;

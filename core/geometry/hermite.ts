@@ -14,15 +14,24 @@ const LEAST_STEP = 1 / 4096;
  * @param toleranceMm how far each cubic may be from the curve at its quarter points
  * @param widest the largest share of the range for one cubic; 1 for curves without waves
  */
-export function fitHermite(sample: Sampler, from: number, to: number, toleranceMm: number, widest = 0.3): CubicSegment[] {
+export function fitHermite(
+  sample: Sampler,
+  from: number,
+  to: number,
+  toleranceMm: number,
+  widest = 0.3,
+): CubicSegment[] {
   const cubics: CubicSegment[] = [];
   const range = to - from;
   const visit = (t0: number, t1: number): void => {
-    const a = sample(t0), b = sample(t1);
+    const a = sample(t0),
+      b = sample(t1);
     const third = (t1 - t0) / 3;
     const made = cubic(
-      a.point, { x: a.point.x + a.derivative.x * third, y: a.point.y + a.derivative.y * third },
-      { x: b.point.x - b.derivative.x * third, y: b.point.y - b.derivative.y * third }, b.point,
+      a.point,
+      { x: a.point.x + a.derivative.x * third, y: a.point.y + a.derivative.y * third },
+      { x: b.point.x - b.derivative.x * third, y: b.point.y - b.derivative.y * third },
+      b.point,
     );
     const small = t1 - t0 <= range * LEAST_STEP;
     if (!small && (t1 - t0 > range * widest || !near(made, sample, t0, t1, toleranceMm))) {

@@ -1,7 +1,16 @@
 import { hypot } from '../hypot';
 import { ProgrammerError, type Problem } from '../result';
 import { smoothLength } from './gaussLegendre';
-import { smoothDerivatives, smoothTangent, endPoint, isSmooth, startPoint, type Path, type Segment, type SmoothSegment } from './segment';
+import {
+  smoothDerivatives,
+  smoothTangent,
+  endPoint,
+  isSmooth,
+  startPoint,
+  type Path,
+  type Segment,
+  type SmoothSegment,
+} from './segment';
 import { fitSpan, type SpanPolynomial } from './spanPolynomial';
 import { distance, type Vec } from './vec';
 
@@ -54,7 +63,8 @@ const turnBetween = (a: Vec, b: Vec): number => Math.atan2(a.x * b.y - a.y * b.x
 /** Signed curvature of a cubic at t in 1/mm, clockwise positive; 0 where the derivative vanishes. */
 export function smoothCurvature(c: SmoothSegment, t: number): number {
   smoothDerivatives(c, t, scratch);
-  const x = scratch[0]!, y = scratch[1]!;
+  const x = scratch[0]!,
+    y = scratch[1]!;
   const speed = hypot(x, y);
   return speed < 1e-12 ? 0 : (x * scratch[3]! - y * scratch[2]!) / (speed * speed * speed);
 }
@@ -65,7 +75,11 @@ const inverseSpeed = (c: SmoothSegment, t: number): number => {
   return speed < 1e-12 ? 0 : 1 / speed;
 };
 
-interface Draft { span: Span; length: number; turning: number }
+interface Draft {
+  span: Span;
+  length: number;
+  turning: number;
+}
 
 function splitSmooth(c: SmoothSegment, toleranceMm: number, drafts: Draft[]): void {
   const visit = (t0: number, t1: number, length: number, depth: number): void => {
@@ -83,9 +97,15 @@ function splitSmooth(c: SmoothSegment, toleranceMm: number, drafts: Draft[]): vo
     if (polynomial || depth >= MAX_DEPTH) {
       drafts.push({
         span: {
-          segment: c, t0, t1, startTangent: from,
-          dtds0: inverseSpeed(c, t0), dtds1: inverseSpeed(c, t1),
-          curvature0: smoothCurvature(c, t0), curvature1: smoothCurvature(c, t1), polynomial,
+          segment: c,
+          t0,
+          t1,
+          startTangent: from,
+          dtds0: inverseSpeed(c, t0),
+          dtds1: inverseSpeed(c, t1),
+          curvature0: smoothCurvature(c, t0),
+          curvature1: smoothCurvature(c, t1),
+          polynomial,
         },
         length: left + right,
         turning: turn,
@@ -108,7 +128,11 @@ function measureSegment(segment: Segment, toleranceMm: number, drafts: Draft[]):
     const length = distance(segment.from, segment.to);
     if (length === 0) return;
     const startTangent = { x: (segment.to.x - segment.from.x) / length, y: (segment.to.y - segment.from.y) / length };
-    drafts.push({ span: { ...whole, startTangent, dtds0: 1 / length, dtds1: 1 / length, curvature0: 0, curvature1: 0 }, length, turning: 0 });
+    drafts.push({
+      span: { ...whole, startTangent, dtds0: 1 / length, dtds1: 1 / length, curvature0: 0, curvature1: 0 },
+      length,
+      turning: 0,
+    });
     return;
   }
   const length = Math.abs(segment.radius * segment.sweepRad);
@@ -119,7 +143,10 @@ function measureSegment(segment: Segment, toleranceMm: number, drafts: Draft[]):
     span: {
       ...whole,
       startTangent: { x: -Math.sin(segment.startRad) * direction, y: Math.cos(segment.startRad) * direction },
-      dtds0: 1 / length, dtds1: 1 / length, curvature0: curvature, curvature1: curvature,
+      dtds0: 1 / length,
+      dtds1: 1 / length,
+      curvature0: curvature,
+      curvature1: curvature,
     },
     length,
     turning: segment.sweepRad,
@@ -179,14 +206,21 @@ export function measurePath(path: Path, toleranceMm = 1e-9): MeasuredPath {
   }
   startDistance[drafts.length] = s;
   startTurning[drafts.length] = turning;
-  const problems: Problem[] = drafts.length > 0 ? [] : [{
-    code: 'zero-length',
-    message: 'This curve has no length. Give it a size so that lettering can sit on it.',
-  }];
+  const problems: Problem[] =
+    drafts.length > 0
+      ? []
+      : [{ code: 'zero-length', message: 'This curve has no length. Give it a size so that lettering can sit on it.' }];
   return {
-    path, lengthMm: s, turningRad: turning, spans: drafts.map((d) => d.span), startDistance, startTurning,
+    path,
+    lengthMm: s,
+    turningRad: turning,
+    spans: drafts.map((d) => d.span),
+    startDistance,
+    startTurning,
     spanTurning: Float64Array.from(drafts, (d) => d.turning),
     cornersSafe: (k) => k * cornerMin > -1e-6 && k * cornerMax > -1e-6,
-    curvatureMin: drafts.length ? curvatureMin : 0, curvatureMax: drafts.length ? curvatureMax : 0, problems,
+    curvatureMin: drafts.length ? curvatureMin : 0,
+    curvatureMax: drafts.length ? curvatureMax : 0,
+    problems,
   };
 }

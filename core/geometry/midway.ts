@@ -27,7 +27,8 @@ function midPoint(first: MeasuredPath, second: MeasuredPath, s: number, side: nu
   for (let i = 0; i < 12 && nearest(second, at(high))!.distanceMm > high; i++) high *= 1.5;
   for (let i = 0; i < 48; i++) {
     const t = (low + high) / 2;
-    if (nearest(second, at(t))!.distanceMm > t) low = t; else high = t;
+    if (nearest(second, at(t))!.distanceMm > t) low = t;
+    else high = t;
   }
   return at((low + high) / 2);
 }
@@ -40,7 +41,8 @@ function midPoint(first: MeasuredPath, second: MeasuredPath, s: number, side: nu
  */
 export function midwayPath(first: MeasuredPath, second: MeasuredPath): Result<Path> {
   const [a, b] = [soleArc(first), soleArc(second)];
-  if (a && b && distance(a.centre, b.centre) < 1e-9) return ok({ segments: [{ ...a, radius: (a.radius + b.radius) / 2 }], closed: first.path.closed });
+  if (a && b && distance(a.centre, b.centre) < 1e-9)
+    return ok({ segments: [{ ...a, radius: (a.radius + b.radius) / 2 }], closed: first.path.closed });
   const { lengthMm } = first;
   let side = 0;
   for (let i = 0; i <= 64; i++) {
@@ -49,7 +51,10 @@ export function midwayPath(first: MeasuredPath, second: MeasuredPath): Result<Pa
     const left = (foot.point.x - point.x) * tangent.y - (foot.point.y - point.y) * tangent.x;
     const here = Math.sign(left);
     if (foot.distanceMm < 1e-4 || (side !== 0 && here !== 0 && here !== side)) {
-      return fail({ code: 'curves-cross', message: 'The two curves touch or cross, so nothing lies midway between them. Move one, or choose two others.' });
+      return fail({
+        code: 'curves-cross',
+        message: 'The two curves touch or cross, so nothing lies midway between them. Move one, or choose two others.',
+      });
     }
     side ||= here;
   }
@@ -58,8 +63,12 @@ export function midwayPath(first: MeasuredPath, second: MeasuredPath): Result<Pa
     // On an open path the ends look to one side only.
     const back = first.path.closed ? s - step : Math.max(s - step, 0);
     const ahead = first.path.closed ? s + step : Math.min(s + step, lengthMm);
-    const p = midPoint(first, second, back, side), q = midPoint(first, second, ahead, side);
-    return { point: midPoint(first, second, s, side), derivative: { x: (q.x - p.x) / (ahead - back), y: (q.y - p.y) / (ahead - back) } };
+    const p = midPoint(first, second, back, side),
+      q = midPoint(first, second, ahead, side);
+    return {
+      point: midPoint(first, second, s, side),
+      derivative: { x: (q.x - p.x) / (ahead - back), y: (q.y - p.y) / (ahead - back) },
+    };
   };
   return ok({ segments: fitHermite(sample, 0, lengthMm, FIT_MM), closed: first.path.closed });
 }

@@ -24,7 +24,10 @@ function nearestOnSmooth(span: Span, c: SmoothSegment, to: Vec): number {
     const t = span.t0 + (width * i) / 8;
     const p = pointAt(c, t);
     const d = (p.x - to.x) ** 2 + (p.y - to.y) ** 2;
-    if (d < bestDistance) { bestDistance = d; best = t; }
+    if (d < bestDistance) {
+      bestDistance = d;
+      best = t;
+    }
   }
   let low = Math.max(span.t0, best - width / 8);
   let high = Math.min(span.t1, best + width / 8);
@@ -32,13 +35,18 @@ function nearestOnSmooth(span: Span, c: SmoothSegment, to: Vec): number {
   for (let i = 0; i < 40; i++) {
     const p = pointAt(c, t);
     smoothDerivatives(c, t, scratch);
-    const rx = p.x - to.x, ry = p.y - to.y;
+    const rx = p.x - to.x,
+      ry = p.y - to.y;
     const g = rx * scratch[0]! + ry * scratch[1]!;
-    if (g > 0) high = t; else low = t;
+    if (g > 0) high = t;
+    else low = t;
     const h = scratch[0]! ** 2 + scratch[1]! ** 2 + rx * scratch[2]! + ry * scratch[3]!;
     const next = h > 0 ? t - g / h : Number.NaN;
     const following = next >= low && next <= high ? next : (low + high) / 2;
-    if (Math.abs(following - t) < 1e-14) { t = following; break; }
+    if (Math.abs(following - t) < 1e-14) {
+      t = following;
+      break;
+    }
     t = following;
   }
   return t;
@@ -49,7 +57,8 @@ function nearestOnSpan(path: MeasuredPath, index: number, to: Vec): Nearest {
   const { segment } = span;
   let t: number;
   if (segment.kind === 'line') {
-    const dx = segment.to.x - segment.from.x, dy = segment.to.y - segment.from.y;
+    const dx = segment.to.x - segment.from.x,
+      dy = segment.to.y - segment.from.y;
     t = clamp(((to.x - segment.from.x) * dx + (to.y - segment.from.y) * dy) / (dx * dx + dy * dy), 0, 1);
   } else if (segment.kind === 'arc') {
     const full = Math.PI * 2;

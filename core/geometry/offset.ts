@@ -3,7 +3,16 @@ import { fail, ok, type Result } from '../result';
 import { fitHermite } from './hermite';
 import { measurePath, smoothCurvature, type MeasuredPath } from './measuredPath';
 import { nearest } from './nearest';
-import { endPoint, line, pointAt, smoothDerivatives, startPoint, type ArcSegment, type Path, type Segment } from './segment';
+import {
+  endPoint,
+  line,
+  pointAt,
+  smoothDerivatives,
+  startPoint,
+  type ArcSegment,
+  type Path,
+  type Segment,
+} from './segment';
 import { subPath } from './subPath';
 import { distance, type Vec } from './vec';
 import { frameAt } from './walk';
@@ -18,20 +27,30 @@ function offsetSegment(segment: Segment, k: number): Segment[] | null {
   if (segment.kind === 'line') {
     const length = distance(segment.from, segment.to);
     const n = { x: ((segment.to.y - segment.from.y) / length) * k, y: (-(segment.to.x - segment.from.x) / length) * k };
-    return [line({ x: segment.from.x + n.x, y: segment.from.y + n.y }, { x: segment.to.x + n.x, y: segment.to.y + n.y })];
+    return [
+      line({ x: segment.from.x + n.x, y: segment.from.y + n.y }, { x: segment.to.x + n.x, y: segment.to.y + n.y }),
+    ];
   }
   if (segment.kind === 'arc') {
     const radius = segment.radius + (segment.sweepRad > 0 ? k : -k);
     return radius > 1e-6 ? [{ ...segment, radius }] : null;
   }
-  return fitHermite((t) => {
-    smoothDerivatives(segment, t, scratch);
-    const [x, y] = [scratch[0]!, scratch[1]!];
-    const speed = hypot(x, y) || 1e-12;
-    const stretch = 1 + smoothCurvature(segment, t) * k;
-    const point = pointAt(segment, t);
-    return { point: { x: point.x + (y / speed) * k, y: point.y - (x / speed) * k }, derivative: { x: x * stretch, y: y * stretch } };
-  }, 0, 1, FIT_MM);
+  return fitHermite(
+    (t) => {
+      smoothDerivatives(segment, t, scratch);
+      const [x, y] = [scratch[0]!, scratch[1]!];
+      const speed = hypot(x, y) || 1e-12;
+      const stretch = 1 + smoothCurvature(segment, t) * k;
+      const point = pointAt(segment, t);
+      return {
+        point: { x: point.x + (y / speed) * k, y: point.y - (x / speed) * k },
+        derivative: { x: x * stretch, y: y * stretch },
+      };
+    },
+    0,
+    1,
+    FIT_MM,
+  );
 }
 
 /** What joins two offset segments at a corner of the parent: an arc round the corner, or straight across a loop. */
@@ -56,7 +75,8 @@ function rawOffset(parent: MeasuredPath, k: number): Segment[] {
   return parts.flatMap((part, i) => {
     const before = i > 0 ? parts[i - 1]! : parent.path.closed ? parts.at(-1)! : null;
     if (!before || before === part) return part.segments;
-    const from = endPoint(before.segments.at(-1)!), to = startPoint(part.segments[0]!);
+    const from = endPoint(before.segments.at(-1)!),
+      to = startPoint(part.segments[0]!);
     const c = part.corner;
     const turn = (from.x - c.x) * (to.y - c.y) - (from.y - c.y) * (to.x - c.x);
     return [...join(c, from, to, k, turn), ...part.segments];
@@ -71,7 +91,8 @@ function validRuns(raw: MeasuredPath, parent: MeasuredPath, k: number): [number,
   const edge = (low: number, high: number, lowValid: boolean): number => {
     for (let i = 0; i < 40; i++) {
       const middle = (low + high) / 2;
-      if (isValid(middle) === lowValid) low = middle; else high = middle;
+      if (isValid(middle) === lowValid) low = middle;
+      else high = middle;
     }
     return (low + high) / 2;
   };
@@ -83,7 +104,8 @@ function validRuns(raw: MeasuredPath, parent: MeasuredPath, k: number): [number,
     const here = isValid(s);
     if (here === valid) continue;
     const at = edge((raw.lengthMm * (i - 1)) / count, s, valid);
-    if (valid) runs.push([start, at]); else start = at;
+    if (valid) runs.push([start, at]);
+    else start = at;
     valid = here;
   }
   if (valid) runs.push([start, raw.lengthMm]);
@@ -97,9 +119,11 @@ function chains(raw: MeasuredPath, runs: [number, number][]): [number, number][]
   const list: [number, number][][] = [];
   for (const run of runs) {
     const last = list.at(-1);
-    if (last && meet(last.at(-1)![1], run[0])) last.push(run); else list.push([run]);
+    if (last && meet(last.at(-1)![1], run[0])) last.push(run);
+    else list.push([run]);
   }
-  if (raw.path.closed && list.length > 1 && meet(list.at(-1)!.at(-1)![1], list[0]![0]![0])) list[0] = [...list.pop()!, ...list[0]!];
+  if (raw.path.closed && list.length > 1 && meet(list.at(-1)!.at(-1)![1], list[0]![0]![0]))
+    list[0] = [...list.pop()!, ...list[0]!];
   return list;
 }
 
@@ -115,10 +139,13 @@ const lengthOf = (chain: [number, number][]): number => chain.reduce((sum, [a, b
 export function offsetPath(parent: MeasuredPath, k: number): Result<Path> {
   const { closed } = parent.path;
   if (k === 0) return ok(parent.path);
-  const vanishes = () => fail({
-    code: 'vanishes', value: k, field: 'shape.distanceMm',
-    message: `Nothing is left of the curve at a distance of ${Math.abs(k).toFixed(2)} mm on this side. Choose a smaller distance.`,
-  });
+  const vanishes = () =>
+    fail({
+      code: 'vanishes',
+      value: k,
+      field: 'shape.distanceMm',
+      message: `Nothing is left of the curve at a distance of ${Math.abs(k).toFixed(2)} mm on this side. Choose a smaller distance.`,
+    });
   const segments = rawOffset(parent, k);
   if (segments.length === 0) return vanishes();
   const raw = measurePath({ segments, closed });
@@ -132,7 +159,8 @@ export function offsetPath(parent: MeasuredPath, k: number): Result<Path> {
     const part = subPath(raw, a, b).segments;
     const before = joined.at(-1);
     const first = part[0];
-    if (before && first && distance(endPoint(before), startPoint(first)) > 1e-9) joined.push(line(endPoint(before), startPoint(first)));
+    if (before && first && distance(endPoint(before), startPoint(first)) > 1e-9)
+      joined.push(line(endPoint(before), startPoint(first)));
     joined.push(...part);
   }
   const gap = distance(endPoint(joined.at(-1)!), startPoint(joined[0]!));

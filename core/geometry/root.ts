@@ -9,7 +9,15 @@ const ROUNDS = 80;
  * @param nearX stops when the place is known as nearly as this
  * @param nearF stops where the value is as near to 0 as this
  */
-export function rootBetween(f: (x: number) => number, a: number, fa: number, b: number, fb: number, nearX: number, nearF = 0): number {
+export function rootBetween(
+  f: (x: number) => number,
+  a: number,
+  fa: number,
+  b: number,
+  fb: number,
+  nearX: number,
+  nearF = 0,
+): number {
   if (fa === 0) return a;
   if (fb === 0) return b;
   let [wa, wb] = [fa, fb];
@@ -19,11 +27,13 @@ export function rootBetween(f: (x: number) => number, a: number, fa: number, b: 
     const fc = f(c);
     if (Math.abs(fc) <= nearF) return c;
     if (fc * wa > 0) {
-      a = c; wa = fc;
+      a = c;
+      wa = fc;
       if (side === -1) wb /= 2;
       side = -1;
     } else {
-      b = c; wb = fc;
+      b = c;
+      wb = fc;
       if (side === 1) wa /= 2;
       side = 1;
     }

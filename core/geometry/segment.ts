@@ -69,7 +69,8 @@ export type SmoothSegment = CubicSegment | EllipseSegment | SpiralSegment | Sine
 
 export type Segment = LineSegment | ArcSegment | SmoothSegment;
 
-export const isSmooth = (segment: Segment): segment is SmoothSegment => segment.kind !== 'line' && segment.kind !== 'arc';
+export const isSmooth = (segment: Segment): segment is SmoothSegment =>
+  segment.kind !== 'line' && segment.kind !== 'arc';
 
 /** Segments joined end to start, in the direction of travel. */
 export interface Path {
@@ -126,7 +127,10 @@ export function pointAt(segment: Segment, t: number): Vec {
       const length = hypot(along.x, along.y);
       const high = amplitude * Math.sin(segment.startPhase + segment.sweepPhase * t);
       // Upwards from the axis is to the left of travel.
-      return { x: from.x + along.x * t + (along.y / length) * high, y: from.y + along.y * t - (along.x / length) * high };
+      return {
+        x: from.x + along.x * t + (along.y / length) * high,
+        y: from.y + along.y * t - (along.x / length) * high,
+      };
     }
   }
 }
@@ -146,15 +150,22 @@ export const endPoint = (segment: Segment): Vec => pointAt(segment, 1);
 /** First and second derivative by t, written out for speed: [x', y', x'', y'']. */
 export function smoothDerivatives(segment: SmoothSegment, t: number, out: Float64Array): void {
   switch (segment.kind) {
-    case 'cubic': cubicDerivatives(segment, t, out); return;
+    case 'cubic':
+      cubicDerivatives(segment, t, out);
+      return;
     case 'ellipse': {
       const { radiusX, radiusY, sweepRad, turnRad } = segment;
       const a = segment.startRad + sweepRad * t;
-      const c = Math.cos(turnRad), s = Math.sin(turnRad);
-      const x1 = -radiusX * Math.sin(a) * sweepRad, y1 = radiusY * Math.cos(a) * sweepRad;
-      const x2 = -radiusX * Math.cos(a) * sweepRad * sweepRad, y2 = -radiusY * Math.sin(a) * sweepRad * sweepRad;
-      out[0] = x1 * c - y1 * s; out[1] = x1 * s + y1 * c;
-      out[2] = x2 * c - y2 * s; out[3] = x2 * s + y2 * c;
+      const c = Math.cos(turnRad),
+        s = Math.sin(turnRad);
+      const x1 = -radiusX * Math.sin(a) * sweepRad,
+        y1 = radiusY * Math.cos(a) * sweepRad;
+      const x2 = -radiusX * Math.cos(a) * sweepRad * sweepRad,
+        y2 = -radiusY * Math.sin(a) * sweepRad * sweepRad;
+      out[0] = x1 * c - y1 * s;
+      out[1] = x1 * s + y1 * c;
+      out[2] = x2 * c - y2 * s;
+      out[3] = x2 * s + y2 * c;
       return;
     }
     case 'spiral': {
@@ -165,27 +176,36 @@ export function smoothDerivatives(segment: SmoothSegment, t: number, out: Float6
       const grow = Math.log(endRadius / startRadius);
       const r1 = even ? endRadius - startRadius : r * grow;
       const r2 = even ? 0 : r * grow * grow;
-      const c = Math.cos(a), s = Math.sin(a);
-      out[0] = r1 * c - r * w * s; out[1] = r1 * s + r * w * c;
-      out[2] = r2 * c - 2 * r1 * w * s - r * w * w * c; out[3] = r2 * s + 2 * r1 * w * c - r * w * w * s;
+      const c = Math.cos(a),
+        s = Math.sin(a);
+      out[0] = r1 * c - r * w * s;
+      out[1] = r1 * s + r * w * c;
+      out[2] = r2 * c - 2 * r1 * w * s - r * w * w * c;
+      out[3] = r2 * s + 2 * r1 * w * c - r * w * w * s;
       return;
     }
     case 'sine': {
       const { along, amplitude, sweepPhase } = segment;
       const length = hypot(along.x, along.y);
       const phase = segment.startPhase + sweepPhase * t;
-      const h1 = amplitude * Math.cos(phase) * sweepPhase, h2 = -amplitude * Math.sin(phase) * sweepPhase * sweepPhase;
-      out[0] = along.x + (along.y / length) * h1; out[1] = along.y - (along.x / length) * h1;
-      out[2] = (along.y / length) * h2; out[3] = -(along.x / length) * h2;
+      const h1 = amplitude * Math.cos(phase) * sweepPhase,
+        h2 = -amplitude * Math.sin(phase) * sweepPhase * sweepPhase;
+      out[0] = along.x + (along.y / length) * h1;
+      out[1] = along.y - (along.x / length) * h1;
+      out[2] = (along.y / length) * h2;
+      out[3] = -(along.x / length) * h2;
     }
   }
 }
 
 function cubicDerivatives(c: CubicSegment, t: number, out: Float64Array): void {
   const m = 1 - t;
-  const ax = c.p1.x - c.p0.x, ay = c.p1.y - c.p0.y;
-  const bx = c.p2.x - c.p1.x, by = c.p2.y - c.p1.y;
-  const cx = c.p3.x - c.p2.x, cy = c.p3.y - c.p2.y;
+  const ax = c.p1.x - c.p0.x,
+    ay = c.p1.y - c.p0.y;
+  const bx = c.p2.x - c.p1.x,
+    by = c.p2.y - c.p1.y;
+  const cx = c.p3.x - c.p2.x,
+    cy = c.p3.y - c.p2.y;
   out[0] = 3 * (m * m * ax + 2 * m * t * bx + t * t * cx);
   out[1] = 3 * (m * m * ay + 2 * m * t * by + t * t * cy);
   out[2] = 6 * (m * (bx - ax) + t * (cx - bx));
@@ -199,9 +219,12 @@ function extent(segment: SmoothSegment): number {
       const { p0, p1, p2, p3 } = segment;
       return [p1, p2, p3].reduce((sum, p) => sum + Math.abs(p.x - p0.x) + Math.abs(p.y - p0.y), 0);
     }
-    case 'ellipse': return segment.radiusX + segment.radiusY;
-    case 'spiral': return segment.startRadius + segment.endRadius;
-    case 'sine': return hypot(segment.along.x, segment.along.y);
+    case 'ellipse':
+      return segment.radiusX + segment.radiusY;
+    case 'spiral':
+      return segment.startRadius + segment.endRadius;
+    case 'sine':
+      return hypot(segment.along.x, segment.along.y);
   }
 }
 

@@ -17,7 +17,9 @@ const CHEBYSHEV = Array.from({ length: NODES }, (_, j) => Math.cos(((2 * j + 1) 
 const TO_COEFFICIENTS = invertVandermonde();
 
 function invertVandermonde(): Float64Array[] {
-  const rows = CHEBYSHEV.map((x, j) => Float64Array.from({ length: 2 * NODES }, (_, i) => (i < NODES ? x ** i : Number(i - NODES === j))));
+  const rows = CHEBYSHEV.map((x, j) =>
+    Float64Array.from({ length: 2 * NODES }, (_, i) => (i < NODES ? x ** i : Number(i - NODES === j))),
+  );
   for (let column = 0; column < NODES; column++) {
     let best = column;
     for (let r = column + 1; r < NODES; r++) if (Math.abs(rows[r]![column]!) > Math.abs(rows[best]![column]!)) best = r;
@@ -98,7 +100,13 @@ export function fitSpan(c: SmoothSegment, t0: number, t1: number, toleranceMm: n
  *
  * @param guess where to begin, −1…1
  */
-export function solveSpan({ length, turning }: SpanPolynomial, k: number, target: number, guess: number, tolerance: number): number {
+export function solveSpan(
+  { length, turning }: SpanPolynomial,
+  k: number,
+  target: number,
+  guess: number,
+  tolerance: number,
+): number {
   let low = -1;
   let high = 1;
   let v = guess;
@@ -111,7 +119,8 @@ export function solveSpan({ length, turning }: SpanPolynomial, k: number, target
     }
     const miss = value - target;
     if (Math.abs(miss) < tolerance) return v;
-    if (miss > 0) high = v; else low = v;
+    if (miss > 0) high = v;
+    else low = v;
     const next = v - miss / slope;
     const following = slope > 1e-12 && next >= low && next <= high ? next : (low + high) / 2;
     if (following === v) return v;

@@ -6,8 +6,11 @@ import { lerp, type Vec } from './vec';
 /** Part of a cubic by de Casteljau's construction, twice. */
 function cutCubic({ p0, p1, p2, p3 }: CubicSegment, t0: number, t1: number): CubicSegment {
   const split = (a: Vec, b: Vec, c: Vec, d: Vec, t: number): [Vec, Vec, Vec, Vec, Vec, Vec, Vec] => {
-    const ab = lerp(a, b, t), bc = lerp(b, c, t), cd = lerp(c, d, t);
-    const abc = lerp(ab, bc, t), bcd = lerp(bc, cd, t);
+    const ab = lerp(a, b, t),
+      bc = lerp(b, c, t),
+      cd = lerp(c, d, t);
+    const abc = lerp(ab, bc, t),
+      bcd = lerp(bc, cd, t);
     return [a, ab, abc, lerp(abc, bcd, t), bcd, cd, d];
   };
   const right = split(p0, p1, p2, p3, t0);
@@ -19,19 +22,30 @@ function cutCubic({ p0, p1, p2, p3 }: CubicSegment, t0: number, t1: number): Cub
 export function cutSegment(segment: Segment, t0: number, t1: number): Segment {
   if (t0 <= 0 && t1 >= 1) return segment;
   switch (segment.kind) {
-    case 'line': return { kind: 'line', from: pointAt(segment, t0), to: pointAt(segment, t1) };
-    case 'arc': return { ...segment, startRad: segment.startRad + segment.sweepRad * t0, sweepRad: segment.sweepRad * (t1 - t0) };
-    case 'cubic': return cutCubic(segment, t0, t1);
-    case 'ellipse': return { ...segment, startRad: segment.startRad + segment.sweepRad * t0, sweepRad: segment.sweepRad * (t1 - t0) };
-    case 'spiral': return {
-      ...segment, startRadius: spiralRadius(segment, t0), endRadius: spiralRadius(segment, t1),
-      startRad: segment.startRad + segment.sweepRad * t0, sweepRad: segment.sweepRad * (t1 - t0),
-    };
+    case 'line':
+      return { kind: 'line', from: pointAt(segment, t0), to: pointAt(segment, t1) };
+    case 'arc':
+      return { ...segment, startRad: segment.startRad + segment.sweepRad * t0, sweepRad: segment.sweepRad * (t1 - t0) };
+    case 'cubic':
+      return cutCubic(segment, t0, t1);
+    case 'ellipse':
+      return { ...segment, startRad: segment.startRad + segment.sweepRad * t0, sweepRad: segment.sweepRad * (t1 - t0) };
+    case 'spiral':
+      return {
+        ...segment,
+        startRadius: spiralRadius(segment, t0),
+        endRadius: spiralRadius(segment, t1),
+        startRad: segment.startRad + segment.sweepRad * t0,
+        sweepRad: segment.sweepRad * (t1 - t0),
+      };
     case 'sine': {
       const { from, along, startPhase, sweepPhase } = segment;
       return {
-        ...segment, from: { x: from.x + along.x * t0, y: from.y + along.y * t0 }, along: { x: along.x * (t1 - t0), y: along.y * (t1 - t0) },
-        startPhase: startPhase + sweepPhase * t0, sweepPhase: sweepPhase * (t1 - t0),
+        ...segment,
+        from: { x: from.x + along.x * t0, y: from.y + along.y * t0 },
+        along: { x: along.x * (t1 - t0), y: along.y * (t1 - t0) },
+        startPhase: startPhase + sweepPhase * t0,
+        sweepPhase: sweepPhase * (t1 - t0),
       };
     }
   }
@@ -47,14 +61,18 @@ export function subPath(path: MeasuredPath, from: number, to: number): Path {
   const { lengthMm } = path;
   if (path.path.closed && to > lengthMm + 1e-12) {
     if (from >= lengthMm) return subPath(path, from - lengthMm, to - lengthMm);
-    return { segments: [...subPath(path, from, lengthMm).segments, ...subPath(path, 0, to - lengthMm).segments], closed: false };
+    return {
+      segments: [...subPath(path, from, lengthMm).segments, ...subPath(path, 0, to - lengthMm).segments],
+      closed: false,
+    };
   }
   let end = to >= lengthMm ? { segment: path.path.segments.length - 1, t: 1 } : parameterAt(path, Math.max(to, 0));
   let start = from <= 0 ? { segment: 0, t: 0 } : parameterAt(path, Math.min(from, lengthMm));
   // At a joint one place belongs to two segments: the one with no length in the part is left out.
   if (end.t < 1e-12 && end.segment > start.segment) end = { segment: end.segment - 1, t: 1 };
   if (start.t > 1 - 1e-12 && end.segment > start.segment) start = { segment: start.segment + 1, t: 0 };
-  const segments = path.path.segments.slice(start.segment, end.segment + 1).map((segment, i, all) =>
-    cutSegment(segment, i === 0 ? start.t : 0, i === all.length - 1 ? end.t : 1));
+  const segments = path.path.segments
+    .slice(start.segment, end.segment + 1)
+    .map((segment, i, all) => cutSegment(segment, i === 0 ? start.t : 0, i === all.length - 1 ? end.t : 1));
   return { segments, closed: false };
 }

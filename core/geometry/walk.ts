@@ -35,7 +35,8 @@ const stretchedAt = (path: MeasuredPath, span: number, k: number, folded: Folded
   folded ? folded.starts[span]! : path.startDistance[span]! + k * path.startTurning[span]!;
 
 /** Length in mm of the parallel at k (one turn of it, on a closed path). */
-export const stretchedLength = (path: MeasuredPath, k: number): number => stretchedAt(path, path.spans.length, k, foldsOf(path, k));
+export const stretchedLength = (path: MeasuredPath, k: number): number =>
+  stretchedAt(path, path.spans.length, k, foldsOf(path, k));
 
 /** F(s) for any s; past the ends of an open path it grows straight on, on a closed one it goes round. */
 export function stretchedFromDistance(path: MeasuredPath, s: number, k: number): number {
@@ -49,7 +50,10 @@ export function stretchedFromDistance(path: MeasuredPath, s: number, k: number):
   if (along < 0) return along;
   if (along > lengthMm) return starts.at(-1)! + along - lengthMm;
   const index = findSpan(path, along, 0, null);
-  const within = along - path.startDistance[index]! + heights[index]! * (frameAt(path, along).turningRad - path.startTurning[index]!);
+  const within =
+    along -
+    path.startDistance[index]! +
+    heights[index]! * (frameAt(path, along).turningRad - path.startTurning[index]!);
   return turns * starts.at(-1)! + starts[index]! + Math.max(0, within);
 }
 
@@ -57,11 +61,14 @@ function writeStraightOn(path: MeasuredPath, beyond: number, atEnd: boolean, out
   const last = path.spans.length - 1;
   const span = path.spans[atEnd ? last : 0]!;
   const point = pointAt(span.segment, atEnd ? span.t1 : span.t0);
-  const tx0 = span.startTangent.x, ty0 = span.startTangent.y;
+  const tx0 = span.startTangent.x,
+    ty0 = span.startTangent.y;
   // The end's tangent: the start's, turned by the turning of the last span.
   const turn = atEnd ? path.startTurning[last + 1]! - path.startTurning[last]! : 0;
-  const cos = Math.cos(turn), sin = Math.sin(turn);
-  const tx = tx0 * cos - ty0 * sin, ty = tx0 * sin + ty0 * cos;
+  const cos = Math.cos(turn),
+    sin = Math.sin(turn);
+  const tx = tx0 * cos - ty0 * sin,
+    ty = tx0 * sin + ty0 * cos;
   out[row] = point.x + tx * beyond;
   out[row + 1] = point.y + ty * beyond;
   out[row + 2] = tx;
@@ -76,7 +83,8 @@ function walkArc(path: MeasuredPath, index: number, span: Span, { f, k }: Local,
   const curvature = span.curvature0;
   const along = f / (1 + k * curvature);
   const a = arc.startRad + along * curvature;
-  const cos = Math.cos(a), sin = Math.sin(a);
+  const cos = Math.cos(a),
+    sin = Math.sin(a);
   const direction = arc.sweepRad < 0 ? -1 : 1;
   out[row] = arc.centre.x + arc.radius * cos;
   out[row + 1] = arc.centre.y + arc.radius * sin;
@@ -87,7 +95,14 @@ function walkArc(path: MeasuredPath, index: number, span: Span, { f, k }: Local,
   out[row + 6] = path.startTurning[index]! + along * curvature;
 }
 
-function walkLine(path: MeasuredPath, index: number, span: Span, { f: along }: Local, out: Float64Array, row: number): void {
+function walkLine(
+  path: MeasuredPath,
+  index: number,
+  span: Span,
+  { f: along }: Local,
+  out: Float64Array,
+  row: number,
+): void {
   const segment = span.segment as Extract<Span['segment'], { kind: 'line' }>;
   out[row] = segment.from.x + span.startTangent.x * along;
   out[row + 1] = segment.from.y + span.startTangent.y * along;
@@ -99,7 +114,11 @@ function walkLine(path: MeasuredPath, index: number, span: Span, { f: along }: L
 }
 
 /** What a walk inside one span needs: how far from its start, at which height, and how long the span is there. */
-interface Local { f: number; k: number; stretch: number }
+interface Local {
+  f: number;
+  k: number;
+  stretch: number;
+}
 const local: Local = { f: 0, k: 0, stretch: 0 };
 
 /** First guess of t in a span for a fraction of its stretched length: the cubic through both ends and slopes. */
@@ -135,12 +154,20 @@ function walkSmooth(path: MeasuredPath, index: number, span: Span, local: Local,
 }
 
 /** A walk inside a span whose length and turning have no good polynomial: near a cusp. Slower, and sure. */
-function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k, stretch }: Local, out: Float64Array, row: number): void {
+function walkByQuadrature(
+  path: MeasuredPath,
+  index: number,
+  span: Span,
+  { f, k, stretch }: Local,
+  out: Float64Array,
+  row: number,
+): void {
   const c = span.segment as SmoothSegment;
   let low = span.t0;
   let high = span.t1;
   let t = stretch > 0 ? guess(span, k, f / stretch, stretch) : (low + high) / 2;
-  const ax = span.startTangent.x, ay = span.startTangent.y;
+  const ax = span.startTangent.x,
+    ay = span.startTangent.y;
   let along = 0;
   let turn = 0;
   let curvature = 0;
@@ -148,7 +175,8 @@ function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k,
   for (let i = 0; i < 60; i++) {
     along = smoothLength(c, span.t0, t);
     smoothDerivatives(c, t, scratch);
-    const dx = scratch[0]!, dy = scratch[1]!;
+    const dx = scratch[0]!,
+      dy = scratch[1]!;
     turn = Math.atan2(ax * dy - ay * dx, ax * dx + ay * dy);
     const speed2 = dx * dx + dy * dy;
     const bend = dx * scratch[3]! - dy * scratch[2]!;
@@ -156,7 +184,8 @@ function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k,
     curvature = speed > 1e-12 ? bend / (speed2 * speed) : 0;
     const miss = along + k * turn - f;
     if (Math.abs(miss) < DISTANCE_TOLERANCE) break;
-    if (miss > 0) high = t; else low = t;
+    if (miss > 0) high = t;
+    else low = t;
     const slope = speed * (1 + k * curvature);
     const next = slope > 1e-12 ? t - miss / slope : Number.NaN;
     const inside = next > low && next < high;
@@ -165,9 +194,14 @@ function walkByQuadrature(path: MeasuredPath, index: number, span: Span, { f, k,
     t = following;
   }
   smoothDerivatives(c, t, scratch);
-  let dx = scratch[0]!, dy = scratch[1]!;
+  let dx = scratch[0]!,
+    dy = scratch[1]!;
   let speed = hypot(dx, dy);
-  if (speed < 1e-12) { dx = ax; dy = ay; speed = 1; }
+  if (speed < 1e-12) {
+    dx = ax;
+    dy = ay;
+    speed = 1;
+  }
   const point = pointAt(c, t);
   out[row] = point.x;
   out[row + 1] = point.y;
@@ -184,7 +218,8 @@ function findSpan(path: MeasuredPath, f: number, k: number, folded: Folded | nul
   let high = path.spans.length - 1;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if (stretchedAt(path, middle, k, folded) <= f) low = middle; else high = middle - 1;
+    if (stretchedAt(path, middle, k, folded) <= f) low = middle;
+    else high = middle - 1;
   }
   return low;
 }
@@ -273,11 +308,17 @@ export function parameterAt(path: MeasuredPath, s: number): { readonly segment: 
   }
   let low = span.t0;
   let high = span.t1;
-  let t = guess(span, 0, along / (path.startDistance[index + 1]! - path.startDistance[index]!), path.startDistance[index + 1]! - path.startDistance[index]!);
+  let t = guess(
+    span,
+    0,
+    along / (path.startDistance[index + 1]! - path.startDistance[index]!),
+    path.startDistance[index + 1]! - path.startDistance[index]!,
+  );
   for (let i = 0; i < 60; i++) {
     const miss = smoothLength(span.segment, span.t0, t) - along;
     if (Math.abs(miss) < DISTANCE_TOLERANCE) break;
-    if (miss > 0) high = t; else low = t;
+    if (miss > 0) high = t;
+    else low = t;
     smoothDerivatives(span.segment, t, scratch);
     const next = t - miss / hypot(scratch[0]!, scratch[1]!);
     t = next > low && next < high ? next : (low + high) / 2;

@@ -16,7 +16,8 @@ let table: Uint8Array | undefined;
  */
 export function screenRgb(cmyk: Cmyk): Rgb {
   table ??= decodeTable(SCREEN_TABLE);
-  const low: number[] = [], part: number[] = [];
+  const low: number[] = [],
+    part: number[] = [];
   for (const share of cmyk) {
     const at = (Math.min(Math.max(share, 0), 100) / 100) * (GRID - 1);
     const from = Math.min(Math.floor(at), GRID - 2);
@@ -25,7 +26,9 @@ export function screenRgb(cmyk: Cmyk): Rgb {
   }
   const sum = [0, 0, 0];
   for (let corner = 0; corner < 16; corner++) {
-    let weight = 1, index = 0, stride = 1;
+    let weight = 1,
+      index = 0,
+      stride = 1;
     for (let axis = 0; axis < 4; axis++) {
       const up = (corner >> axis) & 1;
       weight *= up ? part[axis]! : 1 - part[axis]!;
@@ -41,7 +44,8 @@ export function screenRgb(cmyk: Cmyk): Rgb {
 const two = (value: number): string => Math.round(value).toString(16).padStart(2, '0');
 /** `#rrggbb`, in lower case. */
 export const toHex = ([red, green, blue]: Rgb): string => `#${two(red)}${two(green)}${two(blue)}`;
-export const fromHex = (hex: string): Rgb => [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)) as unknown as Rgb;
+export const fromHex = (hex: string): Rgb =>
+  [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)) as unknown as Rgb;
 
 /** The screen colour of a mix as `#rrggbb`. */
 export const screenHex = (cmyk: Cmyk): string => toHex(screenRgb(cmyk));
@@ -80,23 +84,44 @@ const DEEP = 12;
 export function nearestCmyk(rgb: Rgb): Cmyk {
   // Deep black is printed with black alone: four inks on top of each other would only blur it.
   if (Math.max(...rgb) <= DEEP) return [0, 0, 0, 100];
-  const cost = (mix: readonly number[]): number => deltaE(screenRgb(mix as unknown as Cmyk), rgb) + INK_WEIGHT * (mix[0]! + mix[1]! + mix[2]! + mix[3]!);
+  const cost = (mix: readonly number[]): number =>
+    deltaE(screenRgb(mix as unknown as Cmyk), rgb) + INK_WEIGHT * (mix[0]! + mix[1]! + mix[2]! + mix[3]!);
   // Coarse to fine, one ink or a pair of them at a time: the landscape is smooth, and its valley runs along grey balance.
-  const moves = [[1, 0, 0, 0], [0, 1, 0, 0], [0, 0, 1, 0], [0, 0, 0, 1], [1, 1, 1, -1], [1, 1, 0, 0], [0, 1, 1, 0], [1, 0, 1, 0], [1, 1, 1, 0]];
-  let best = [0, 0, 0, 0], lowest = Infinity;
+  const moves = [
+    [1, 0, 0, 0],
+    [0, 1, 0, 0],
+    [0, 0, 1, 0],
+    [0, 0, 0, 1],
+    [1, 1, 1, -1],
+    [1, 1, 0, 0],
+    [0, 1, 1, 0],
+    [1, 0, 1, 0],
+    [1, 1, 1, 0],
+  ];
+  let best = [0, 0, 0, 0],
+    lowest = Infinity;
   for (const black of [0, 40, 80]) {
-    let mix = [50, 50, 50, black], now = cost(mix);
+    let mix = [50, 50, 50, black],
+      now = cost(mix);
     for (let step = 32; step >= 1; step /= 2) {
       for (let moved = true; moved;) {
         moved = false;
-        for (const move of moves) for (const sign of [step, -step]) {
-          const next = mix.map((share, i) => Math.min(100, Math.max(0, share + move[i]! * sign)));
-          const value = cost(next);
-          if (value < now - 1e-9) { mix = next; now = value; moved = true; }
-        }
+        for (const move of moves)
+          for (const sign of [step, -step]) {
+            const next = mix.map((share, i) => Math.min(100, Math.max(0, share + move[i]! * sign)));
+            const value = cost(next);
+            if (value < now - 1e-9) {
+              mix = next;
+              now = value;
+              moved = true;
+            }
+          }
       }
     }
-    if (now < lowest) { best = mix; lowest = now; }
+    if (now < lowest) {
+      best = mix;
+      lowest = now;
+    }
   }
   return best as unknown as Cmyk;
 }

@@ -13,16 +13,39 @@ class ContourSink implements Sink {
   private commands: number[] = [];
   private coords: number[] = [];
 
-  constructor(private readonly toleranceMm: number, private readonly take: (contours: readonly Contour[], paint: Paint, id: string) => void) {}
+  constructor(
+    private readonly toleranceMm: number,
+    private readonly take: (contours: readonly Contour[], paint: Paint, id: string) => void,
+  ) {}
 
-  private add(command: number, ...values: number[]): void { this.commands.push(command); this.coords.push(...values); }
-  moveTo(x: number, y: number): void { this.add(COMMAND.move, x, y); }
-  lineTo(x: number, y: number): void { this.add(COMMAND.line, x, y); }
-  quadTo(x1: number, y1: number, x: number, y: number): void { this.add(COMMAND.quad, x1, y1, x, y); }
-  curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void { this.add(COMMAND.cubic, x1, y1, x2, y2, x, y); }
-  closePath(): void { this.add(COMMAND.close); }
+  private add(command: number, ...values: number[]): void {
+    this.commands.push(command);
+    this.coords.push(...values);
+  }
+  moveTo(x: number, y: number): void {
+    this.add(COMMAND.move, x, y);
+  }
+  lineTo(x: number, y: number): void {
+    this.add(COMMAND.line, x, y);
+  }
+  quadTo(x1: number, y1: number, x: number, y: number): void {
+    this.add(COMMAND.quad, x1, y1, x, y);
+  }
+  curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
+    this.add(COMMAND.cubic, x1, y1, x2, y2, x, y);
+  }
+  closePath(): void {
+    this.add(COMMAND.close);
+  }
   paint(paint: Paint, id: string): void {
-    this.take(flattenedContours({ commands: Uint8Array.from(this.commands), coords: Float64Array.from(this.coords) }, this.toleranceMm), paint, id);
+    this.take(
+      flattenedContours(
+        { commands: Uint8Array.from(this.commands), coords: Float64Array.from(this.coords) },
+        this.toleranceMm,
+      ),
+      paint,
+      id,
+    );
     this.commands = [];
     this.coords = [];
   }
@@ -46,15 +69,24 @@ export function writeDxf(drawing: Drawing, toleranceMm = DXF_TOLERANCE_MM): stri
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);
   const { heightMm } = drawing.sheet;
-  sendDrawing(drawing, new ContourSink(toleranceMm, (contours, { fill, stroke }, id) => {
-    const layer = layerName(id);
-    dxf.addLayer(layer, 7, 'CONTINUOUS');
-    dxf.setCurrentLayerName(layer);
-    const number = colourNumber((fill ?? stroke?.ink)?.screen ?? '#000000');
-    for (const { points, closed } of contours) {
-      const places = Array.from({ length: points.length / 2 }, (_, i) => ({ point: point2d(rounded(points[2 * i]!), rounded(heightMm - points[2 * i + 1]!)) }));
-      if (places.length > 1) dxf.addLWPolyline(places, { colorNumber: number, flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None });
-    }
-  }));
+  sendDrawing(
+    drawing,
+    new ContourSink(toleranceMm, (contours, { fill, stroke }, id) => {
+      const layer = layerName(id);
+      dxf.addLayer(layer, 7, 'CONTINUOUS');
+      dxf.setCurrentLayerName(layer);
+      const number = colourNumber((fill ?? stroke?.ink)?.screen ?? '#000000');
+      for (const { points, closed } of contours) {
+        const places = Array.from({ length: points.length / 2 }, (_, i) => ({
+          point: point2d(rounded(points[2 * i]!), rounded(heightMm - points[2 * i + 1]!)),
+        }));
+        if (places.length > 1)
+          dxf.addLWPolyline(places, {
+            colorNumber: number,
+            flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None,
+          });
+      }
+    }),
+  );
   return asR2000(dxf.stringify());
 }

@@ -6,12 +6,25 @@ import { deltaE, fromHex, type Rgb } from '../ink/colour';
  */
 const DEPTHS = [255, 165, 127, 76, 38] as const;
 const BASIC: readonly (readonly [number: number, rgb: Rgb])[] = [
-  [1, [255, 0, 0]], [2, [255, 255, 0]], [3, [0, 255, 0]], [4, [0, 255, 255]], [5, [0, 0, 255]], [6, [255, 0, 255]], [7, [0, 0, 0]],
-  [250, [51, 51, 51]], [251, [80, 80, 80]], [252, [105, 105, 105]], [253, [130, 130, 130]], [254, [190, 190, 190]], [255, [255, 255, 255]],
+  [1, [255, 0, 0]],
+  [2, [255, 255, 0]],
+  [3, [0, 255, 0]],
+  [4, [0, 255, 255]],
+  [5, [0, 0, 255]],
+  [6, [255, 0, 255]],
+  [7, [0, 0, 0]],
+  [250, [51, 51, 51]],
+  [251, [80, 80, 80]],
+  [252, [105, 105, 105]],
+  [253, [130, 130, 130]],
+  [254, [190, 190, 190]],
+  [255, [255, 255, 255]],
 ];
 
 function hueRgb(number: number): Rgb {
-  const hue = (Math.floor(number / 10) - 1) * 15, depth = DEPTHS[Math.floor((number % 10) / 2)]!, pale = number % 2 === 1;
+  const hue = (Math.floor(number / 10) - 1) * 15,
+    depth = DEPTHS[Math.floor((number % 10) / 2)]!,
+    pale = number % 2 === 1;
   return [0, 240, 120].map((offset) => {
     const at = (((hue + offset) % 360) + 360) % 360;
     const share = at < 60 || at >= 300 ? 1 : at < 120 ? (120 - at) / 60 : at >= 240 ? (at - 240) / 60 : 0;
@@ -28,7 +41,13 @@ export function colourNumber(screen: string): number {
   if (number === undefined) {
     const rgb = fromHex(screen);
     let nearest = Infinity;
-    for (const [one, own] of PALETTE) { const far = deltaE(own, rgb); if (far < nearest - 1e-9) { nearest = far; number = one; } }
+    for (const [one, own] of PALETTE) {
+      const far = deltaE(own, rgb);
+      if (far < nearest - 1e-9) {
+        nearest = far;
+        number = one;
+      }
+    }
     known.set(screen, number!);
   }
   return number!;
@@ -42,10 +61,13 @@ const VIEW_2007: ReadonlySet<string> = new Set(['348', '60', '61', '292', '282',
  * program and without what views have had since. Everything else that we write, R2000 has.
  */
 export function asR2000(dxf: string): string {
-  const lines = dxf.split('\n'), out: string[] = [];
-  let table = '', header = false;
+  const lines = dxf.split('\n'),
+    out: string[] = [];
+  let table = '',
+    header = false;
   for (let i = 0; i + 1 < lines.length; i += 2) {
-    const code = lines[i]!.trim(), value = lines[i + 1]!;
+    const code = lines[i]!.trim(),
+      value = lines[i + 1]!;
     if (code === '2' && lines[i - 2]?.trim() === '0') table = value;
     if (code === '9') header = value === '$LASTSAVEDBY';
     if (header || (table === 'VPORT' && VIEW_2007.has(code))) continue;

@@ -7,7 +7,10 @@ import { linesOf, type SetLettering } from '../setting/setLettering';
 import { escape, svgElements } from './svg';
 
 /** A file for further editing, and what it could not carry. */
-export interface LiveSvg { readonly text: string; readonly notes: readonly string[] }
+export interface LiveSvg {
+  readonly text: string;
+  readonly notes: readonly string[];
+}
 
 /** What SVG's text on a path has no words for, as far as a lettering uses it. */
 function lost({ lettering, evening, measured, fitted }: SetLettering): string[] {
@@ -27,12 +30,22 @@ function lost({ lettering, evening, measured, fitted }: SetLettering): string[] 
 
 /** The line on which a line of text stands, from its first ink: its baseline, in the reading direction, as far as the words may run. */
 function baseline({ path, direction, baselineMm, overset }: SetLettering): string {
-  const from = overset.inkStart, to = Math.max(overset.bookendEnd, overset.inkEnd);
-  const parts = fitHermite((x) => {
-    const { point, tangent, curvature } = frameAt(path, direction * x);
-    const [ux, uy] = [tangent.x * direction, tangent.y * direction], stretch = 1 + curvature * direction * baselineMm;
-    return { point: { x: point.x + uy * baselineMm, y: point.y - ux * baselineMm }, derivative: { x: ux * stretch, y: uy * stretch } };
-  }, from, to, 0.0005);
+  const from = overset.inkStart,
+    to = Math.max(overset.bookendEnd, overset.inkEnd);
+  const parts = fitHermite(
+    (x) => {
+      const { point, tangent, curvature } = frameAt(path, direction * x);
+      const [ux, uy] = [tangent.x * direction, tangent.y * direction],
+        stretch = 1 + curvature * direction * baselineMm;
+      return {
+        point: { x: point.x + uy * baselineMm, y: point.y - ux * baselineMm },
+        derivative: { x: ux * stretch, y: uy * stretch },
+      };
+    },
+    from,
+    to,
+    0.0005,
+  );
   const n = (value: number): string => String(Math.round(value * 1e4) / 1e4);
   return `M${n(parts[0]!.p0.x)} ${n(parts[0]!.p0.y)}${parts.map(({ p1, p2, p3 }) => `C${[p1, p2, p3].map(({ x, y }) => `${n(x)} ${n(y)}`).join(' ')}`).join('')}`;
 }
@@ -65,7 +78,9 @@ function textOf(set: SetLettering, index: number, paint: string): string {
 export function writeLiveSvg(piece: Piece, drawing: Drawing, faces: Faces): LiveSvg {
   const tracks = tracksOf(piece);
   const notes: string[] = [];
-  const said = (lettering: Lettering, list: readonly string[]): void => { if (list.length > 0) notes.push(`“${lettering.wording.slice(0, 30).replace(/\n/g, ' ')}”: ${list.join('; ')}.`); };
+  const said = (lettering: Lettering, list: readonly string[]): void => {
+    if (list.length > 0) notes.push(`“${lettering.wording.slice(0, 30).replace(/\n/g, ' ')}”: ${list.join('; ')}.`);
+  };
   const elements = drawing.paths.flatMap((path) => {
     const [element] = svgElements({ ...drawing, paths: [path] });
     const item = piece.items.find((one) => one.id === path.itemId);
@@ -77,13 +92,18 @@ export function writeLiveSvg(piece: Piece, drawing: Drawing, faces: Faces): Live
     return linesOf(set.value).map((line, i) => textOf(line, i, paint));
   });
   const { widthMm, heightMm } = drawing.sheet;
-  if (elements.some((one) => one.includes('<text'))) notes.push('Whoever opens it needs the same typefaces; advances are measured on the baseline there.');
+  if (elements.some((one) => one.includes('<text')))
+    notes.push('Whoever opens it needs the same typefaces; advances are measured on the baseline there.');
   return {
     notes,
     text: [
       '<?xml version="1.0" encoding="UTF-8"?>',
       `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}">`,
-      `<title>${escape(drawing.name)}</title>`, `<desc>${escape(notes.join(' '))}</desc>`, ...elements, '</svg>', '',
+      `<title>${escape(drawing.name)}</title>`,
+      `<desc>${escape(notes.join(' '))}</desc>`,
+      ...elements,
+      '</svg>',
+      '',
     ].join('\n'),
   };
 }

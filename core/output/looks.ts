@@ -9,10 +9,19 @@ export type Look = 'print' | 'one-ink' | 'reversed';
 
 /** Screen colours darker than this become ink where there is but one; luminance of mid grey, as the eye parts light from dark. */
 const DARK = 0.22;
-const dark = (ink: DrawnInk): boolean => { const [r, g, b] = fromHex(ink.screen); return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b) < DARK; };
+const dark = (ink: DrawnInk): boolean => {
+  const [r, g, b] = fromHex(ink.screen);
+  return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b) < DARK;
+};
 
 /** The ink of pictures where there is but one. */
-const ONE: Omit<DrawnInk, 'screen'> = { id: 'one', name: 'One', kind: 'process', cmyk: [0, 0, 0, 100], overprint: false };
+const ONE: Omit<DrawnInk, 'screen'> = {
+  id: 'one',
+  name: 'One',
+  kind: 'process',
+  cmyk: [0, 0, 0, 100],
+  overprint: false,
+};
 
 /**
  * A piece as others will see it, trimmed, with nothing but the piece: as SVG.
@@ -25,12 +34,19 @@ export function writeLook(drawing: Drawing, look: Look): string {
   const tint = (one: DrawnInk): DrawnInk => (look === 'print' ? one : { ...one, screen: dark(one) ? ink : ground });
   const paths = drawing.paths.map((path) => {
     const { fill, stroke, under } = path.paint;
-    const picture = path.picture && look !== 'print' ? { picture: { ...path.picture, ink: { ...ONE, screen: ink } } } : {};
-    return { ...path, ...picture, paint: { fill: fill && tint(fill), stroke: stroke && { ...stroke, ink: tint(stroke.ink) }, under } };
+    const picture =
+      path.picture && look !== 'print' ? { picture: { ...path.picture, ink: { ...ONE, screen: ink } } } : {};
+    return {
+      ...path,
+      ...picture,
+      paint: { fill: fill && tint(fill), stroke: stroke && { ...stroke, ink: tint(stroke.ink) }, under },
+    };
   });
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${w} ${h}" preserveAspectRatio="xMidYMid meet">`,
-    `<rect width="${w}" height="${h}" fill="${look === 'print' ? drawing.paper : ground}"/>`, ...svgElements(look === 'print' ? asInPrint(drawing) : { ...drawing, paper: ground, paths }, 3), '</svg>',
+    `<rect width="${w}" height="${h}" fill="${look === 'print' ? drawing.paper : ground}"/>`,
+    ...svgElements(look === 'print' ? asInPrint(drawing) : { ...drawing, paper: ground, paths }, 3),
+    '</svg>',
   ].join('');
 }
 

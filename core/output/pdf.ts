@@ -1,4 +1,17 @@
-import { PDFArray, PDFDocument, PDFHeader, PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFObject, type PDFRawStream, type PDFRef } from '@cantoo/pdf-lib';
+import {
+  PDFArray,
+  PDFDocument,
+  PDFHeader,
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  PDFString,
+  type PDFContext,
+  type PDFDict,
+  type PDFObject,
+  type PDFRawStream,
+  type PDFRef,
+} from '@cantoo/pdf-lib';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
 import type { Pictures } from '../drawing/pictures';
 import { roundCubics } from '../drawing/roundCubics';
@@ -50,17 +63,34 @@ function utf8(text: string): number[] {
 }
 
 /** A name of any script as a PDF name: every byte of its UTF-8 written out, so that brackets, spaces and the like survive. */
-const nameOf = (text: string): PDFName => PDFName.of(utf8(text).map((byte) => `#${byte.toString(16).toUpperCase().padStart(2, '0')}`).join(''));
+const nameOf = (text: string): PDFName =>
+  PDFName.of(
+    utf8(text)
+      .map((byte) => `#${byte.toString(16).toUpperCase().padStart(2, '0')}`)
+      .join(''),
+  );
 
 /** A spot ink's colour space: its plate's name, and the mix that stands in for it (ISO 32000-1, 8.6.6.4). */
 function separation(context: PDFContext, name: PDFName, cmyk: readonly number[]): PDFArray {
-  const tint = context.obj({ FunctionType: 2, Domain: [0, 1], C0: [0, 0, 0, 0], C1: cmyk.map((share) => share / 100), N: 1 });
+  const tint = context.obj({
+    FunctionType: 2,
+    Domain: [0, 1],
+    C0: [0, 0, 0, 0],
+    C1: cmyk.map((share) => share / 100),
+    N: 1,
+  });
   const space = PDFArray.withContext(context);
-  for (const part of [PDFName.of('Separation'), name, PDFName.of('DeviceCMYK'), context.register(tint)]) space.push(part);
+  for (const part of [PDFName.of('Separation'), name, PDFName.of('DeviceCMYK'), context.register(tint)])
+    space.push(part);
   return space;
 }
 
-interface Boxes { readonly media: readonly number[]; readonly bleed: readonly number[]; readonly trim: readonly number[]; /** From the sheet's corner to the medium's, mm. */ readonly outMm: number }
+interface Boxes {
+  readonly media: readonly number[];
+  readonly bleed: readonly number[];
+  readonly trim: readonly number[];
+  /** From the sheet's corner to the medium's, mm. */ readonly outMm: number;
+}
 
 /** Page boxes in points, the lower left corner of the medium being the origin. */
 function boxesOf({ widthMm, heightMm, bleedMm }: Sheet, marks: boolean): Boxes {
@@ -68,7 +98,9 @@ function boxesOf({ widthMm, heightMm, bleedMm }: Sheet, marks: boolean): Boxes {
   const points = (mm: number): number => mm / MM_PER_POINT;
   const box = (x: number, w: number, h: number): number[] => [x, x, x + w, x + h].map(points);
   return {
-    outMm, media: box(0, widthMm + 2 * outMm, heightMm + 2 * outMm), trim: box(outMm, widthMm, heightMm),
+    outMm,
+    media: box(0, widthMm + 2 * outMm, heightMm + 2 * outMm),
+    trim: box(outMm, widthMm, heightMm),
     bleed: box(outMm - bleedMm, widthMm + 2 * bleedMm, heightMm + 2 * bleedMm),
   };
 }
@@ -78,7 +110,11 @@ const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
 /** Draws marks in the colour that prints on every plate. */
 function sendMarks({ lines, circles }: Marks, sink: ContentSink): void {
   sink.text.ascii(`q\n/${ALL} CS 1 SCN ${MARK_MM} w\n`);
-  for (const [x0, y0, x1, y1] of lines) { sink.numbers(sink.text, 'm', x0, y0); sink.numbers(sink.text, 'l', x1, y1); sink.text.ascii('S\n'); }
+  for (const [x0, y0, x1, y1] of lines) {
+    sink.numbers(sink.text, 'm', x0, y0);
+    sink.numbers(sink.text, 'l', x1, y1);
+    sink.text.ascii('S\n');
+  }
   for (const [x, y, radius] of circles) {
     sink.numbers(sink.text, 'm', x + radius, y);
     for (const cubic of roundCubics(x, y, radius, 0, 2 * Math.PI)) sink.numbers(sink.text, 'c', ...cubic);
@@ -91,7 +127,11 @@ const ALL = 'AllPlates';
 function resources(context: PDFContext, colours: PDFDict): PDFDict {
   colours.set(PDFName.of(ALL), context.register(separation(context, PDFName.of('All'), [100, 100, 100, 100])));
   const states = context.obj({});
-  for (const [name, on] of [[OVERPRINT, true], [KNOCK_OUT, false]] as const) states.set(PDFName.of(name), context.obj({ Type: 'ExtGState', OP: on, op: on, OPM: on ? 1 : 0 }));
+  for (const [name, on] of [
+    [OVERPRINT, true],
+    [KNOCK_OUT, false],
+  ] as const)
+    states.set(PDFName.of(name), context.obj({ Type: 'ExtGState', OP: on, op: on, OPM: on ? 1 : 0 }));
   const made = context.obj({});
   made.set(PDFName.of('ColorSpace'), colours);
   made.set(PDFName.of('ExtGState'), states);
@@ -103,7 +143,13 @@ function imageObject(context: PDFContext, picture: PaintedPicture, pictures: Pic
   const { widthPx, heightPx } = picture;
   const { inks, opacity } = planesOf(pictures.get(picture.imageId)!, picture);
   const raster = (bytes: Uint8Array, colours: PDFObject): PDFRawStream => {
-    const stream = context.flateStream(bytes as unknown as string, { Type: 'XObject', Subtype: 'Image', Width: widthPx, Height: heightPx, BitsPerComponent: 8 }) as PDFRawStream;
+    const stream = context.flateStream(bytes as unknown as string, {
+      Type: 'XObject',
+      Subtype: 'Image',
+      Width: widthPx,
+      Height: heightPx,
+      BitsPerComponent: 8,
+    }) as PDFRawStream;
     stream.dict.set(PDFName.of('ColorSpace'), colours);
     return stream;
   };
@@ -140,16 +186,31 @@ export interface PdfPage {
 }
 
 /** The content of a page in millimetres, and the boxes about it. */
-function contentOf({ drawing, lines = [] }: PdfPage, marks: boolean, spaces: ReadonlyMap<string, string>, imageOf: (picture: PaintedPicture) => string): { readonly sink: ContentSink; readonly boxes: Boxes } {
+function contentOf(
+  { drawing, lines = [] }: PdfPage,
+  marks: boolean,
+  spaces: ReadonlyMap<string, string>,
+  imageOf: (picture: PaintedPicture) => string,
+): { readonly sink: ContentSink; readonly boxes: Boxes } {
   const { sheet } = drawing;
   const boxes = boxesOf(sheet, marks);
-  const sink = new ContentSink({ spaceOf: (ink) => (ink.kind === 'spot' ? spaces.get(ink.name) ?? null : null), imageOf });
+  const sink = new ContentSink({
+    spaceOf: (ink) => (ink.kind === 'spot' ? (spaces.get(ink.name) ?? null) : null),
+    imageOf,
+  });
   const toPoints = 1 / MM_PER_POINT;
   // Millimetres of the sheet with y downwards become points of the medium with y upwards, once, for the whole page.
   const [left, top] = [boxes.outMm * toPoints, (sheet.heightMm + boxes.outMm) * toPoints];
   sink.text.ascii(`${toPoints.toFixed(10)} 0 0 ${(-toPoints).toFixed(10)} ${left.toFixed(6)} ${top.toFixed(6)} cm\n`);
   sink.text.ascii('q\n');
-  sink.numbers(sink.text, 're W n', -sheet.bleedMm, -sheet.bleedMm, sheet.widthMm + 2 * sheet.bleedMm, sheet.heightMm + 2 * sheet.bleedMm);
+  sink.numbers(
+    sink.text,
+    're W n',
+    -sheet.bleedMm,
+    -sheet.bleedMm,
+    sheet.widthMm + 2 * sheet.bleedMm,
+    sheet.heightMm + 2 * sheet.bleedMm,
+  );
   sendDrawing(drawing, sink);
   sink.text.ascii('Q\n');
   if (marks) sendMarks(printMarks(sheet), sink);
@@ -164,17 +225,25 @@ function contentOf({ drawing, lines = [] }: PdfPage, marks: boolean, spaces: Rea
  *
  * @param onPage called before each page with its number from 0; what it throws ends the writing
  */
-export async function writePdfPages(name: string, pages: Iterable<PdfPage>, { marks, profile }: PdfOptions, onPage?: (page: number) => void | Promise<void>): Promise<Uint8Array> {
+export async function writePdfPages(
+  name: string,
+  pages: Iterable<PdfPage>,
+  { marks, profile }: PdfOptions,
+  onPage?: (page: number) => void | Promise<void>,
+): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false });
   const { context, catalog } = document;
   context.header = PDFHeader.forVersion(1, 6);
   // A spot ink is one colour space in the whole file, whatever page it is on.
-  const spaces = new Map<string, string>(), spots = new Map<string, DrawnInk>();
+  const spaces = new Map<string, string>(),
+    spots = new Map<string, DrawnInk>();
   const colours = context.obj({});
   const images = context.obj({});
-  const common = resources(context, colours), shared = context.register(common);
+  const common = resources(context, colours),
+    shared = context.register(common);
   const names = new Map<string, string>();
-  let seen = fingerprint(name), count = 0;
+  let seen = fingerprint(name),
+    count = 0;
   for (const given of pages) {
     await onPage?.(count++);
     for (const ink of printedInks(given.drawing)) {
@@ -190,19 +259,33 @@ export async function writePdfPages(name: string, pages: Iterable<PdfPage>, { ma
       if (!image) {
         if (names.size === 0) common.set(PDFName.of('XObject'), images);
         names.set(key, (image = `Picture${names.size + 1}`));
-        const space = picture.ink?.kind === 'spot' ? colours.get(PDFName.of(spaces.get(picture.ink.name)!))! : PDFName.of('DeviceCMYK');
+        const space =
+          picture.ink?.kind === 'spot'
+            ? colours.get(PDFName.of(spaces.get(picture.ink.name)!))!
+            : PDFName.of('DeviceCMYK');
         images.set(PDFName.of(image), imageObject(context, picture, given.drawing.pictures, space));
         seen = fingerprint(`${seen}\n${key}`);
       }
       return image;
     };
-    const { sink, boxes: { media, bleed, trim } } = contentOf(given, marks, spaces, imageOf);
+    const {
+      sink,
+      boxes: { media, bleed, trim },
+    } = contentOf(given, marks, spaces, imageOf);
     seen = fingerprint(`${seen}\n${sink.text.toString()}\n${media.join(' ')}`);
     const page = document.addPage([rounded(media[2]!), rounded(media[3]!)]);
-    for (const [box, values] of [['MediaBox', media], ['BleedBox', bleed], ['TrimBox', trim]] as const) page.node.set(PDFName.of(box), context.obj(values.map((value) => PDFNumber.of(rounded(value)))));
+    for (const [box, values] of [
+      ['MediaBox', media],
+      ['BleedBox', bleed],
+      ['TrimBox', trim],
+    ] as const)
+      page.node.set(PDFName.of(box), context.obj(values.map((value) => PDFNumber.of(rounded(value)))));
     page.node.delete(PDFName.of('CropBox'));
     page.node.set(PDFName.of('Resources'), shared);
-    page.node.set(PDFName.of('Contents'), context.register(context.flateStream(sink.text.toBytes() as unknown as string) as PDFRawStream));
+    page.node.set(
+      PDFName.of('Contents'),
+      context.register(context.flateStream(sink.text.toBytes() as unknown as string) as PDFRawStream),
+    );
   }
   catalog.set(PDFName.of('OutputIntents'), outputIntent(context, profile));
   catalog.set(PDFName.of('Metadata'), metadata(context, name, seen));
@@ -218,4 +301,5 @@ export async function writePdfPages(name: string, pages: Iterable<PdfPage>, { ma
 }
 
 /** Writes one drawing as a PDF for print, see `writePdfPages`. */
-export const writePdf = (drawing: Drawing, options: PdfOptions): Promise<Uint8Array> => writePdfPages(drawing.name, [{ drawing }], options);
+export const writePdf = (drawing: Drawing, options: PdfOptions): Promise<Uint8Array> =>
+  writePdfPages(drawing.name, [{ drawing }], options);

@@ -1,4 +1,12 @@
-import { MITRE_LIMIT, type DrawnInk, type DrawnStroke, type Paint, type PaintedPicture, type PictureFrame, type Sink } from '../drawing/sink';
+import {
+  MITRE_LIMIT,
+  type DrawnInk,
+  type DrawnStroke,
+  type Paint,
+  type PaintedPicture,
+  type PictureFrame,
+  type Sink,
+} from '../drawing/sink';
 import { TextBuffer } from './textBuffer';
 
 /** Places after the point in mm: 0.0001 mm. */
@@ -41,22 +49,37 @@ export class ContentSink implements Sink {
     into.byte(10);
   }
 
-  private to(x: number, y: number): void { this.x = x; this.y = y; }
+  private to(x: number, y: number): void {
+    this.x = x;
+    this.y = y;
+  }
 
-  moveTo(x: number, y: number): void { this.numbers(this.waiting, 'm', x, y); this.to(x, y); }
-  lineTo(x: number, y: number): void { this.numbers(this.waiting, 'l', x, y); this.to(x, y); }
+  moveTo(x: number, y: number): void {
+    this.numbers(this.waiting, 'm', x, y);
+    this.to(x, y);
+  }
+  lineTo(x: number, y: number): void {
+    this.numbers(this.waiting, 'l', x, y);
+    this.to(x, y);
+  }
   quadTo(x1: number, y1: number, x: number, y: number): void {
     // PDF has cubics only; raising the degree is exact.
     this.curveTo(
-      this.x + (2 / 3) * (x1 - this.x), this.y + (2 / 3) * (y1 - this.y),
-      x + (2 / 3) * (x1 - x), y + (2 / 3) * (y1 - y), x, y,
+      this.x + (2 / 3) * (x1 - this.x),
+      this.y + (2 / 3) * (y1 - this.y),
+      x + (2 / 3) * (x1 - x),
+      y + (2 / 3) * (y1 - y),
+      x,
+      y,
     );
   }
   curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
     this.numbers(this.waiting, 'c', x1, y1, x2, y2, x, y);
     this.to(x, y);
   }
-  closePath(): void { this.waiting.ascii('h\n'); }
+  closePath(): void {
+    this.waiting.ascii('h\n');
+  }
 
   private colour(ink: DrawnInk, strokes: boolean): void {
     const space = this.names.spaceOf(ink);
@@ -76,7 +99,10 @@ export class ContentSink implements Sink {
     this.colour(ink, true);
     this.numbers(this.text, 'w', widthMm);
     this.text.ascii(`${JOINS[join]} j ${MITRE_LIMIT} M\n`);
-    if (dashMm) { this.text.ascii('['); this.numbers(this.text, '] 0 d', ...dashMm); }
+    if (dashMm) {
+      this.text.ascii('[');
+      this.numbers(this.text, '] 0 d', ...dashMm);
+    }
     this.text.append(this.waiting);
     this.text.ascii(dashMm ? 'S\n[] 0 d\n' : 'S\n');
   }
@@ -89,7 +115,11 @@ export class ContentSink implements Sink {
   }
 
   /** An image fills the unit square, its first row at the top (8.9.5.1); what it is cut to is a clipping path about it (8.5.4). */
-  picture(picture: PaintedPicture, { x, y, acrossX, acrossY, downX, downY }: PictureFrame, within: ((sink: Sink) => void) | null): void {
+  picture(
+    picture: PaintedPicture,
+    { x, y, acrossX, acrossY, downX, downY }: PictureFrame,
+    within: ((sink: Sink) => void) | null,
+  ): void {
     this.setOver(picture.ink?.overprint ?? false);
     this.text.ascii('q\n');
     if (within) {

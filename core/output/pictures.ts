@@ -22,14 +22,18 @@ export type RenderPixels = (svg: string) => Promise<Uint8Array>;
 export async function decodePicture(file: PictureFile, render: RenderPixels): Promise<PictureFile | null> {
   const { widthPx: w, heightPx: h } = file;
   const size = `width="${w}" height="${h}"`;
-  const pixels = await render(`<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 0 ${w} ${h}"><image ${size} image-rendering="optimizeSpeed" preserveAspectRatio="none" href="${pictureUri(file)}"/></svg>`);
+  const pixels = await render(
+    `<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 0 ${w} ${h}"><image ${size} image-rendering="optimizeSpeed" preserveAspectRatio="none" href="${pictureUri(file)}"/></svg>`,
+  );
   if (pixels.length !== w * h * 4) return null;
   const rgba = new Uint8Array(pixels);
   // What cannot be decoded is left out of a drawing: then nothing is there.
   if (!rgba.some((value) => value !== 0)) return null;
   for (let i = 0; i < rgba.length; i += 4) {
     const opacity = rgba[i + 3]!;
-    if (opacity > 0 && opacity < 255) for (let channel = 0; channel < 3; channel++) rgba[i + channel] = Math.min(255, Math.round((rgba[i + channel]! * 255) / opacity));
+    if (opacity > 0 && opacity < 255)
+      for (let channel = 0; channel < 3; channel++)
+        rgba[i + channel] = Math.min(255, Math.round((rgba[i + channel]! * 255) / opacity));
   }
   return { ...file, rgba };
 }
@@ -54,32 +58,51 @@ const rgbaOf = ({ rgba }: PictureFile): Uint8Array => {
 
 /** Separates a picture: into process inks, or into the shares of its one ink. */
 export function planesOf(file: PictureFile, { ink, mostInk }: PaintedPicture): Planes {
-  const rgba = rgbaOf(file), opacity = opacityOf(rgba);
+  const rgba = rgbaOf(file),
+    opacity = opacityOf(rgba);
   if (!ink) return { components: 4, inks: separate(rgba, mostInk), opacity };
   const tint = tintOf(rgba);
   if (ink.kind === 'spot') return { components: 1, inks: tint, opacity };
   // A mix of process inks keeps its mix in every tint.
   const inks = new Uint8Array(tint.length * 4);
-  for (let n = 0; n < tint.length; n++) for (let i = 0; i < 4; i++) inks[4 * n + i] = Math.round((tint[n]! * ink.cmyk[i]!) / 100);
+  for (let n = 0; n < tint.length; n++)
+    for (let i = 0; i < 4; i++) inks[4 * n + i] = Math.round((tint[n]! * ink.cmyk[i]!) / 100);
   return { components: 4, inks, opacity };
 }
 
 /** A picture made smaller by a whole number, each pixel the mean of those it stands for. */
-function smaller({ widthPx, heightPx }: PictureFile, rgba: Uint8Array): { readonly width: number; readonly height: number; readonly rgba: Uint8Array } {
+function smaller(
+  { widthPx, heightPx }: PictureFile,
+  rgba: Uint8Array,
+): { readonly width: number; readonly height: number; readonly rgba: Uint8Array } {
   const step = Math.ceil(Math.max(widthPx, heightPx) / PLATE_PX);
   if (step === 1) return { width: widthPx, height: heightPx, rgba };
-  const width = Math.ceil(widthPx / step), height = Math.ceil(heightPx / step), out = new Uint8Array(width * height * 4);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) for (let channel = 0; channel < 4; channel++) {
-    let sum = 0, count = 0;
-    for (let v = y * step; v < Math.min(heightPx, (y + 1) * step); v++) for (let u = x * step; u < Math.min(widthPx, (x + 1) * step); u++) { sum += rgba[4 * (v * widthPx + u) + channel]!; count++; }
-    out[4 * (y * width + x) + channel] = Math.round(sum / count);
-  }
+  const width = Math.ceil(widthPx / step),
+    height = Math.ceil(heightPx / step),
+    out = new Uint8Array(width * height * 4);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      for (let channel = 0; channel < 4; channel++) {
+        let sum = 0,
+          count = 0;
+        for (let v = y * step; v < Math.min(heightPx, (y + 1) * step); v++)
+          for (let u = x * step; u < Math.min(widthPx, (x + 1) * step); u++) {
+            sum += rgba[4 * (v * widthPx + u) + channel]!;
+            count++;
+          }
+        out[4 * (y * width + x) + channel] = Math.round(sum / count);
+      }
   return { width, height, rgba: out };
 }
 
 const shown = new WeakMap<PictureFile, Map<string, string>>();
 
-interface Shown { readonly width: number; readonly height: number; readonly data: Uint8Array; readonly channels: 2 | 4 }
+interface Shown {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8Array;
+  readonly channels: 2 | 4;
+}
 
 function remembered(file: PictureFile, key: string, make: (small: ReturnType<typeof smaller>) => Shown): string {
   let known = shown.get(file);
@@ -92,12 +115,21 @@ function remembered(file: PictureFile, key: string, make: (small: ReturnType<typ
 /** One process plate of a picture in its own colours, in shades of grey, as a data URI. */
 export function plateUri(file: PictureFile, channel: 0 | 1 | 2 | 3, mostInk: number): string {
   return remembered(file, `${channel} ${mostInk}`, ({ width, height, rgba }) => {
-    const inks = separate(rgba, mostInk), data = new Uint8Array(width * height * 2);
-    for (let n = 0; n < width * height; n++) { data[2 * n] = 255 - inks[4 * n + channel]!; data[2 * n + 1] = rgba[4 * n + 3]!; }
+    const inks = separate(rgba, mostInk),
+      data = new Uint8Array(width * height * 2);
+    for (let n = 0; n < width * height; n++) {
+      data[2 * n] = 255 - inks[4 * n + channel]!;
+      data[2 * n + 1] = rgba[4 * n + 3]!;
+    }
     return { width, height, data, channels: 2 };
   });
 }
 
 /** A picture in its own colours as it will look in print, as a data URI. */
 export const printedUri = (file: PictureFile, mostInk: number): string =>
-  remembered(file, `printed ${mostInk}`, ({ width, height, rgba }) => ({ width, height, data: asPrinted(rgba, mostInk), channels: 4 }));
+  remembered(file, `printed ${mostInk}`, ({ width, height, rgba }) => ({
+    width,
+    height,
+    data: asPrinted(rgba, mostInk),
+    channels: 4,
+  }));

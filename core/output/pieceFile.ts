@@ -28,7 +28,11 @@ export interface CarriedImage {
 export type ImageFormat = 'png' | 'jpeg' | 'webp';
 
 /** A piece with the faces and images it uses as one file: a ZIP of piece.json, a folder of faces and one of images. */
-export function writePieceFile(piece: Piece, faces: readonly CarriedFace[], images: readonly CarriedImage[] = []): Uint8Array {
+export function writePieceFile(
+  piece: Piece,
+  faces: readonly CarriedFace[],
+  images: readonly CarriedImage[] = [],
+): Uint8Array {
   const files: Record<string, Uint8Array> = { 'piece.json': strToU8(`${JSON.stringify(piece, null, 2)}\n`) };
   for (const { id, bytes, licence } of faces) {
     files[`faces/${id}.ttf`] = bytes;
@@ -39,7 +43,11 @@ export function writePieceFile(piece: Piece, faces: readonly CarriedFace[], imag
 }
 
 /** What a piece file holds: the piece, and the faces and images that came along, by id. */
-export interface ReadPieceFile { readonly piece: Piece; readonly faces: ReadonlyMap<string, Uint8Array>; readonly images: ReadonlyMap<string, CarriedImage> }
+export interface ReadPieceFile {
+  readonly piece: Piece;
+  readonly faces: ReadonlyMap<string, Uint8Array>;
+  readonly images: ReadonlyMap<string, CarriedImage>;
+}
 
 /** Whether bytes begin as a ZIP does. */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
@@ -54,24 +62,47 @@ export function readPieceFile(bytes: Uint8Array): Result<ReadPieceFile> {
     const piece = parsePiece(strFromU8(bytes));
     return piece.ok ? ok({ piece: piece.value, faces: new Map(), images: new Map() }) : piece;
   }
-  let size = 0, count = 0;
+  let size = 0,
+    count = 0;
   let files: Record<string, Uint8Array>;
   try {
-    files = unzipSync(bytes, { filter: ({ name, originalSize }) => {
-      size += originalSize;
-      count++;
-      if (size > PIECE_FILE_CAPS.bytes || count > PIECE_FILE_CAPS.files) throw new RangeError('caps');
-      return name === 'piece.json' || /^faces\/[A-Za-z0-9_-]{1,40}\.ttf$/.test(name) || IMAGE.test(name);
-    } });
+    files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        size += originalSize;
+        count++;
+        if (size > PIECE_FILE_CAPS.bytes || count > PIECE_FILE_CAPS.files) throw new RangeError('caps');
+        return name === 'piece.json' || /^faces\/[A-Za-z0-9_-]{1,40}\.ttf$/.test(name) || IMAGE.test(name);
+      },
+    });
   } catch (error) {
-    if (error instanceof RangeError) return fail({ code: 'too-large', limit: PIECE_FILE_CAPS.bytes, message: 'This archive unpacks to far more than a piece with its typefaces. Choose a piece file that Under Arc made.' });
-    return fail({ code: 'not-a-piece', message: 'This archive is damaged and cannot be unpacked. Get the file anew from where it came.' });
+    if (error instanceof RangeError)
+      return fail({
+        code: 'too-large',
+        limit: PIECE_FILE_CAPS.bytes,
+        message:
+          'This archive unpacks to far more than a piece with its typefaces. Choose a piece file that Under Arc made.',
+      });
+    return fail({
+      code: 'not-a-piece',
+      message: 'This archive is damaged and cannot be unpacked. Get the file anew from where it came.',
+    });
   }
   const own = files['piece.json'];
-  if (!own) return fail({ code: 'not-a-piece', message: 'This archive holds no piece.json, so it is not an Under Arc piece.' });
+  if (!own)
+    return fail({ code: 'not-a-piece', message: 'This archive holds no piece.json, so it is not an Under Arc piece.' });
   const piece = parsePiece(strFromU8(own));
   if (!piece.ok) return piece;
-  const faces = new Map(Object.entries(files).flatMap(([name, data]) => { const [, id] = /^faces\/(.+)\.ttf$/.exec(name) ?? []; return id ? [[id, data] as const] : []; }));
-  const images = new Map(Object.entries(files).flatMap(([name, data]) => { const [, id, format] = IMAGE.exec(name) ?? []; return id ? [[id, { id, format: format as ImageFormat, bytes: data }] as const] : []; }));
+  const faces = new Map(
+    Object.entries(files).flatMap(([name, data]) => {
+      const [, id] = /^faces\/(.+)\.ttf$/.exec(name) ?? [];
+      return id ? [[id, data] as const] : [];
+    }),
+  );
+  const images = new Map(
+    Object.entries(files).flatMap(([name, data]) => {
+      const [, id, format] = IMAGE.exec(name) ?? [];
+      return id ? [[id, { id, format: format as ImageFormat, bytes: data }] as const] : [];
+    }),
+  );
   return ok({ piece: piece.value, faces, images });
 }

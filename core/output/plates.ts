@@ -15,7 +15,8 @@ const PROCESS_SCREEN = ['#009fe3', '#e6007e', '#ffed00', '#1d1d1b'] as const;
 /** The inks that a drawing prints with, each once, in the order in which they first appear. */
 export function printedInks({ paths }: Pick<Drawing, 'paths'>): DrawnInk[] {
   const inks = new Map<string, DrawnInk>();
-  for (const { paint, picture } of paths) for (const ink of [paint.fill, paint.stroke?.ink, picture?.ink]) if (ink) inks.set(ink.id, ink);
+  for (const { paint, picture } of paths)
+    for (const ink of [paint.fill, paint.stroke?.ink, picture?.ink]) if (ink) inks.set(ink.id, ink);
   return [...inks.values()];
 }
 
@@ -23,10 +24,16 @@ export function printedInks({ paths }: Pick<Drawing, 'paths'>): DrawnInk[] {
 export function platesOf(drawing: Pick<Drawing, 'paths'>): Plate[] {
   const inks = printedInks(drawing);
   const coloured = drawing.paths.some(({ picture }) => picture && !picture.ink);
-  const process = ([0, 1, 2, 3] as const).filter((channel) => coloured || inks.some((ink) => ink.kind === 'process' && ink.cmyk[channel] > 0));
+  const process = ([0, 1, 2, 3] as const).filter(
+    (channel) => coloured || inks.some((ink) => ink.kind === 'process' && ink.cmyk[channel] > 0),
+  );
   const spots = inks.filter((ink) => ink.kind === 'spot').sort((a, b) => (a.name < b.name ? -1 : 1));
   return [
-    ...process.map((channel): Plate => ({ name: PROCESS_NAMES[channel], of: { process: channel }, screen: PROCESS_SCREEN[channel] })),
+    ...process.map((channel): Plate => ({
+      name: PROCESS_NAMES[channel],
+      of: { process: channel },
+      screen: PROCESS_SCREEN[channel],
+    })),
     ...spots.map((ink): Plate => ({ name: ink.name, of: { spot: ink.id }, screen: ink.screen })),
   ];
 }
@@ -38,10 +45,22 @@ export function shareOn(ink: DrawnInk, { of }: Plate): number {
 }
 
 /** Grey of a share: 0 % is white, 100 % black. */
-const grey = (share: number): string => { const two = Math.round(255 * (1 - share / 100)).toString(16).padStart(2, '0'); return `#${two}${two}${two}`; };
+const grey = (share: number): string => {
+  const two = Math.round(255 * (1 - share / 100))
+    .toString(16)
+    .padStart(2, '0');
+  return `#${two}${two}${two}`;
+};
 
 /** What a picture in its own colours is on the plate of a spot ink: none of it. */
-const NONE: DrawnInk = { id: 'none', name: 'None', kind: 'process', cmyk: [0, 0, 0, 0], overprint: false, screen: '#ffffff' };
+const NONE: DrawnInk = {
+  id: 'none',
+  name: 'None',
+  kind: 'process',
+  cmyk: [0, 0, 0, 0],
+  overprint: false,
+  screen: '#ffffff',
+};
 
 /**
  * A drawing as one plate sees it: what prints on it in shades of grey, what knocks it out white. An ink that overprints and
@@ -57,9 +76,17 @@ export function plateDrawing(drawing: Drawing, plate: Plate): Drawing {
   const paths = drawing.paths.flatMap((path) => {
     const { picture } = path;
     if (picture && !picture.ink && 'process' in of) return [{ ...path, picture: { ...picture, channel: of.process } }];
-    if (picture) { const ink = picture.ink ? on(picture.ink) : NONE; return ink ? [{ ...path, picture: { ...picture, ink } }] : []; }
-    const fill = on(path.paint.fill), ink = on(path.paint.stroke?.ink ?? null);
-    const paint: Paint = { fill, stroke: ink && path.paint.stroke ? { ...path.paint.stroke, ink } : null, under: path.paint.under };
+    if (picture) {
+      const ink = picture.ink ? on(picture.ink) : NONE;
+      return ink ? [{ ...path, picture: { ...picture, ink } }] : [];
+    }
+    const fill = on(path.paint.fill),
+      ink = on(path.paint.stroke?.ink ?? null);
+    const paint: Paint = {
+      fill,
+      stroke: ink && path.paint.stroke ? { ...path.paint.stroke, ink } : null,
+      under: path.paint.under,
+    };
     return fill || paint.stroke ? [{ ...path, paint }] : [];
   });
   return { ...drawing, paper: '#ffffff', paths };

@@ -19,20 +19,39 @@ export interface PngOptions {
 export type Rasterise = (svg: string, widthPx: number) => Promise<Uint8Array>;
 
 /** The size of a picture in pixels, or why there is none: `wrong-dpi`, `too-many-pixels`. */
-export function pngSize({ widthMm, heightMm }: Sheet, dpi: number): Result<{ readonly widthPx: number; readonly heightPx: number }> {
+export function pngSize(
+  { widthMm, heightMm }: Sheet,
+  dpi: number,
+): Result<{ readonly widthPx: number; readonly heightPx: number }> {
   if (!(dpi >= PNG_DPI.min && dpi <= PNG_DPI.max)) {
-    return fail({ code: 'wrong-dpi', value: dpi, message: `A picture has ${PNG_DPI.min} to ${PNG_DPI.max} pixels an inch, not ${dpi}.` });
+    return fail({
+      code: 'wrong-dpi',
+      value: dpi,
+      message: `A picture has ${PNG_DPI.min} to ${PNG_DPI.max} pixels an inch, not ${dpi}.`,
+    });
   }
-  const [widthPx, heightPx] = [widthMm, heightMm].map((mm) => Math.max(1, Math.round((mm / MM_IN_INCH) * dpi))) as [number, number];
+  const [widthPx, heightPx] = [widthMm, heightMm].map((mm) => Math.max(1, Math.round((mm / MM_IN_INCH) * dpi))) as [
+    number,
+    number,
+  ];
   if (widthPx * heightPx > PNG_MOST_PIXELS) {
     const most = Math.floor(dpi * Math.sqrt(PNG_MOST_PIXELS / (widthPx * heightPx)));
-    const problem: Problem = { code: 'too-many-pixels', value: widthPx * heightPx, limit: PNG_MOST_PIXELS, message: `At ${dpi} dpi this sheet has ${Math.round((widthPx * heightPx) / 1e6)} million pixels; ${PNG_MOST_PIXELS / 1e6} million are the most. Take ${most} dpi or less.` };
+    const problem: Problem = {
+      code: 'too-many-pixels',
+      value: widthPx * heightPx,
+      limit: PNG_MOST_PIXELS,
+      message: `At ${dpi} dpi this sheet has ${Math.round((widthPx * heightPx) / 1e6)} million pixels; ${PNG_MOST_PIXELS / 1e6} million are the most. Take ${most} dpi or less.`,
+    };
     return fail(problem);
   }
   return ok({ widthPx, heightPx });
 }
 
-const CRC = Uint32Array.from({ length: 256 }, (_, n) => { let c = n; for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1; return c; });
+const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
+  let c = n;
+  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
+  return c;
+});
 function crc32(bytes: Uint8Array): number {
   let c = 0xffffffff;
   for (const byte of bytes) c = CRC[(c ^ byte) & 0xff]! ^ (c >>> 8);
@@ -49,7 +68,8 @@ const AFTER_HEADER = 8 + 4 + 4 + 13 + 4;
  * @throws RangeError when the bytes are no PNG
  */
 export function withDpi(png: Uint8Array, dpi: number): Uint8Array {
-  if (!SIGNATURE.every((byte, i) => png[i] === byte) || png.length < AFTER_HEADER) throw new RangeError('These bytes are not a PNG.');
+  if (!SIGNATURE.every((byte, i) => png[i] === byte) || png.length < AFTER_HEADER)
+    throw new RangeError('These bytes are not a PNG.');
   const chunk = new Uint8Array(4 + 4 + 9 + 4);
   const view = new DataView(chunk.buffer);
   const perMetre = Math.round((dpi / MM_IN_INCH) * 1000);
@@ -72,7 +92,11 @@ export function withDpi(png: Uint8Array, dpi: number): Uint8Array {
  *
  * @returns its bytes, or why there are none, see `pngSize`
  */
-export async function writePng(drawing: Drawing, { dpi, transparent }: PngOptions, rasterise: Rasterise): Promise<Result<Uint8Array>> {
+export async function writePng(
+  drawing: Drawing,
+  { dpi, transparent }: PngOptions,
+  rasterise: Rasterise,
+): Promise<Result<Uint8Array>> {
   const size = pngSize(drawing.sheet, dpi);
   if (!size.ok) return size;
   const { widthMm, heightMm } = drawing.sheet;

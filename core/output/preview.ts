@@ -21,10 +21,16 @@ export interface PreviewOptions {
 const TRIM = 'fill="none" stroke="#b4452a" stroke-dasharray="1.2 0.8"';
 
 /** A drawing whose pictures look as they will in print. */
-export const asInPrint = (drawing: Drawing): Drawing => ({ ...drawing, paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, printed: true } } : path)) });
+export const asInPrint = (drawing: Drawing): Drawing => ({
+  ...drawing,
+  paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, printed: true } } : path)),
+});
 
 /** What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a bleed, marks. */
-export function writePreview(drawing: Drawing, { plate, marks, lines, printed, transparent, crop }: PreviewOptions): string {
+export function writePreview(
+  drawing: Drawing,
+  { plate, marks, lines, printed, transparent, crop }: PreviewOptions,
+): string {
   const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
   const out = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;
   const shown = plate ? plateDrawing(drawing, plate) : printed ? asInPrint(drawing) : drawing;
@@ -32,14 +38,40 @@ export function writePreview(drawing: Drawing, { plate, marks, lines, printed, t
   const box = (by: number): string => `x="${-by}" y="${-by}" width="${w + 2 * by}" height="${h + 2 * by}"`;
   const { lines: strokes, circles } = marks ? printMarks(drawing.sheet) : { lines: [], circles: [] };
   const elements = lines
-    ? svgElements({ ...shown, paths: shown.paths.filter((path) => !path.picture).map((path) => ({ ...path, paint: { fill: null, stroke: { ink: (path.paint.fill ?? path.paint.stroke?.ink)!, widthMm: thin / 1.5, join: 'round', dashMm: null }, under: false } })) }, 3)
+    ? svgElements(
+        {
+          ...shown,
+          paths: shown.paths
+            .filter((path) => !path.picture)
+            .map((path) => ({
+              ...path,
+              paint: {
+                fill: null,
+                stroke: {
+                  ink: (path.paint.fill ?? path.paint.stroke?.ink)!,
+                  widthMm: thin / 1.5,
+                  join: 'round',
+                  dashMm: null,
+                },
+                under: false,
+              },
+            })),
+        },
+        3,
+      )
     : svgElements(shown, 3);
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${-out} ${-out} ${w + 2 * out} ${h + 2 * out}">`,
     transparent ? '' : `<rect ${box(out)} fill="#ffffff"/><rect ${box(bleedMm)} fill="${shown.paper}"/>`,
-    `<clipPath id="bleed"><rect ${box(bleedMm)}/></clipPath><g clip-path="url(#bleed)">`, ...elements, '</g>',
-    [...strokes, ...crop].map(([x0, y0, x1, y1]) => `<path d="M${x0} ${y0}L${x1} ${y1}" stroke="#000" stroke-width="${thin / 2}"/>`).join(''),
-    circles.map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`).join(''),
+    `<clipPath id="bleed"><rect ${box(bleedMm)}/></clipPath><g clip-path="url(#bleed)">`,
+    ...elements,
+    '</g>',
+    [...strokes, ...crop]
+      .map(([x0, y0, x1, y1]) => `<path d="M${x0} ${y0}L${x1} ${y1}" stroke="#000" stroke-width="${thin / 2}"/>`)
+      .join(''),
+    circles
+      .map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`)
+      .join(''),
     bleedMm > 0 ? `<rect ${box(0)} ${TRIM} stroke-width="${thin / 1.5}"/>` : '',
     '</svg>',
   ].join('');

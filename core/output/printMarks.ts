@@ -1,7 +1,9 @@
 import type { Sheet } from '../piece/types';
 
 /** How far crop marks keep from the trim, at the least, and how long they and the registration marks are, mm. */
-const AWAY = 3, LONG = 5, ROUND = 2;
+const AWAY = 3,
+  LONG = 5,
+  ROUND = 2;
 /** Room that marks need outside the bleed, mm. */
 export const MARKS_MM = 10;
 
@@ -13,10 +15,34 @@ export interface Marks {
 
 /** Crop marks at the corners of the trim, outside the bleed, and a registration mark at the middle of each side. */
 export function printMarks({ widthMm: w, heightMm: h, bleedMm }: Sheet): Marks {
-  const from = Math.max(bleedMm, AWAY), to = from + LONG;
-  const crop = [0, w].flatMap((x) => [[x, -to, x, -from], [x, h + from, x, h + to]] as const);
-  const side = [0, h].flatMap((y) => [[-to, y, -from, y], [w + from, y, w + to, y]] as const);
-  const middles = [[w / 2, -(from + LONG / 2)], [w / 2, h + from + LONG / 2], [-(from + LONG / 2), h / 2], [w + from + LONG / 2, h / 2]] as const;
-  const crosses = middles.flatMap(([x, y]) => [[x - LONG / 2, y, x + LONG / 2, y], [x, y - LONG / 2, x, y + LONG / 2]] as const);
+  const from = Math.max(bleedMm, AWAY),
+    to = from + LONG;
+  const crop = [0, w].flatMap(
+    (x) =>
+      [
+        [x, -to, x, -from],
+        [x, h + from, x, h + to],
+      ] as const,
+  );
+  const side = [0, h].flatMap(
+    (y) =>
+      [
+        [-to, y, -from, y],
+        [w + from, y, w + to, y],
+      ] as const,
+  );
+  const middles = [
+    [w / 2, -(from + LONG / 2)],
+    [w / 2, h + from + LONG / 2],
+    [-(from + LONG / 2), h / 2],
+    [w + from + LONG / 2, h / 2],
+  ] as const;
+  const crosses = middles.flatMap(
+    ([x, y]) =>
+      [
+        [x - LONG / 2, y, x + LONG / 2, y],
+        [x, y - LONG / 2, x, y + LONG / 2],
+      ] as const,
+  );
   return { lines: [...crop, ...side, ...crosses], circles: middles.map(([x, y]) => [x, y, ROUND / 2] as const) };
 }

@@ -16,7 +16,8 @@ const UNIT_PX = 0.1;
 const SIMPLIFIED_BY = 0.5;
 
 /** The unit, in mm, that does for a zoom given in pixels a mm. */
-export const screenUnit = (pixelsPerMm: number): number => SCREEN_UNITS_MM.find((unit) => unit * pixelsPerMm <= UNIT_PX) ?? UNIT_MM.fine;
+export const screenUnit = (pixelsPerMm: number): number =>
+  SCREEN_UNITS_MM.find((unit) => unit * pixelsPerMm <= UNIT_PX) ?? UNIT_MM.fine;
 const [MOVE, LINE, QUAD, CUBIC, CLOSE] = [109, 108, 113, 99, 122];
 /** The letters m, l, q, c by command. */
 const LETTERS = [MOVE, LINE, QUAD, CUBIC];
@@ -68,12 +69,15 @@ class ScreenSink implements Sink {
     this.startX = this.x;
     this.startY = this.y;
   }
-  lineTo(x: number, y: number): void { this.one(LINE, x, y); }
+  lineTo(x: number, y: number): void {
+    this.one(LINE, x, y);
+  }
 
   private one(command: number, x: number, y: number): void {
     const bytes = this.room();
     const k = this.perMm;
-    const nx = nearest(x * k), ny = nearest(y * k);
+    const nx = nearest(x * k),
+      ny = nearest(y * k);
     bytes[this.used] = command;
     this.used = whole(bytes, whole(bytes, this.used + 1, nx - this.x), ny - this.y);
     this.x = nx;
@@ -83,7 +87,8 @@ class ScreenSink implements Sink {
   quadTo(x1: number, y1: number, x: number, y: number): void {
     const bytes = this.room();
     const k = this.perMm;
-    const nx = nearest(x * k), ny = nearest(y * k);
+    const nx = nearest(x * k),
+      ny = nearest(y * k);
     bytes[this.used] = QUAD;
     let at = whole(bytes, this.used + 1, nearest(x1 * k) - this.x);
     at = whole(bytes, at, nearest(y1 * k) - this.y);
@@ -96,7 +101,8 @@ class ScreenSink implements Sink {
   curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
     const bytes = this.room();
     const k = this.perMm;
-    const nx = nearest(x * k), ny = nearest(y * k);
+    const nx = nearest(x * k),
+      ny = nearest(y * k);
     bytes[this.used] = CUBIC;
     let at = whole(bytes, this.used + 1, nearest(x1 * k) - this.x);
     at = whole(bytes, at, nearest(y1 * k) - this.y);
@@ -120,10 +126,16 @@ class ScreenSink implements Sink {
     const k = this.perMm;
     const { commands, coords } = simplified(given, SIMPLIFIED_BY / (k * Math.sqrt(a * a + b * b)));
     this.room(commands.length * ROOM);
-    a *= k; b *= k; c *= k; d *= k; e *= k; f *= k;
+    a *= k;
+    b *= k;
+    c *= k;
+    d *= k;
+    e *= k;
+    f *= k;
     const { bytes } = this;
     let { used: at, x, y, startX, startY } = this;
-    let i = 0, last: number = COMMAND.move;
+    let i = 0,
+      last: number = COMMAND.move;
     for (let n = 0; n < commands.length; n++) {
       const command = commands[n]!;
       if (command === COMMAND.close) {
@@ -136,30 +148,43 @@ class ScreenSink implements Sink {
       // A command that goes on needs no letter again; only a second move would be read as a line.
       if (command !== last || command === COMMAND.move) bytes[at++] = LETTERS[command]!;
       last = command;
-      let nx = x, ny = y;
+      let nx = x,
+        ny = y;
       for (let pairs = PAIRS[command]!; pairs > 0; pairs--, i += 2) {
-        const px = coords[i]!, py = coords[i + 1]!;
+        const px = coords[i]!,
+          py = coords[i + 1]!;
         nx = nearest(a * px + c * py + e);
         ny = nearest(b * px + d * py + f);
         at = whole(bytes, whole(bytes, at, nx - x), ny - y);
       }
       x = nx;
       y = ny;
-      if (command === COMMAND.move) { startX = x; startY = y; }
+      if (command === COMMAND.move) {
+        startX = x;
+        startY = y;
+      }
     }
     this.used = at;
-    this.x = x; this.y = y; this.startX = startX; this.startY = startY;
+    this.x = x;
+    this.y = y;
+    this.startX = startX;
+    this.startY = startY;
   }
 
   paint(): void {}
 
-  toString(): string { return decodeAscii(this.bytes.subarray(0, this.used)); }
+  toString(): string {
+    return decodeAscii(this.bytes.subarray(0, this.used));
+  }
 }
 
 /** Writes a whole number with what parts it from the one before: its minus, or a space. Gives the new end. */
 function whole(bytes: Uint8Array, at: number, value: number): number {
   let n = value;
-  if (n < 0) { bytes[at++] = MINUS; n = -n; } else bytes[at++] = SPACE;
+  if (n < 0) {
+    bytes[at++] = MINUS;
+    n = -n;
+  } else bytes[at++] = SPACE;
   if (n >= 1000) {
     const high = (n / 1000) | 0;
     const low = n - high * 1000;

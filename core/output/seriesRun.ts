@@ -21,21 +21,40 @@ export interface SeriesRun {
 const SEEN: ReadonlySet<string> = new Set(['missing-character', 'fit-not-met', 'overset', 'no-words']);
 
 /** A row drawn, and everything wrong with it. */
-export function drawRow({ piece, table, mapping, faces, pictures }: SeriesRun, row: number): { readonly drawing: Drawing; readonly problems: readonly RowProblem[] } {
+export function drawRow(
+  { piece, table, mapping, faces, pictures }: SeriesRun,
+  row: number,
+): { readonly drawing: Drawing; readonly problems: readonly RowProblem[] } {
   const own = pieceOfRow(piece, mapping, table.rows[row]!, faces);
   const drawing = drawPiece(own, faces, pictures);
   const problems: Problem[] = [...drawing.problems];
   const tracks = tracksOf(own);
   for (const item of own.items) {
     if (item.type !== 'lettering' || item.hidden) continue;
-    if (mapping[item.id] !== undefined && item.wording.trim() === '') problems.push({ code: 'no-words', field: item.id, message: `The column “${table.columns[mapping[item.id]!]}” is empty here.` });
+    if (mapping[item.id] !== undefined && item.wording.trim() === '')
+      problems.push({
+        code: 'no-words',
+        field: item.id,
+        message: `The column “${table.columns[mapping[item.id]!]}” is empty here.`,
+      });
     const over = oversetOf(item, tracks, faces);
-    if (over > 0) problems.push({ code: 'overset', field: item.id, value: over, message: `“${item.wording.slice(0, 30)}” is ${over.toFixed(2)} mm longer than its room.` });
+    if (over > 0)
+      problems.push({
+        code: 'overset',
+        field: item.id,
+        value: over,
+        message: `“${item.wording.slice(0, 30)}” is ${over.toFixed(2)} mm longer than its room.`,
+      });
   }
   const stops = new Set(blocking(drawing));
   // Words that leave some of their room are told of; they can be printed.
   const loose = (one: Problem): boolean => one.code === 'fit-not-met' && Number(one.value) > 0;
-  return { drawing, problems: problems.filter((one) => SEEN.has(one.code) || stops.has(one)).map((problem) => ({ row: row + 1, problem, stops: !loose(problem) })) };
+  return {
+    drawing,
+    problems: problems
+      .filter((one) => SEEN.has(one.code) || stops.has(one))
+      .map((problem) => ({ row: row + 1, problem, stops: !loose(problem) })),
+  };
 }
 
 function oversetOf(lettering: Lettering, tracks: ReturnType<typeof tracksOf>, faces: Faces): number {
@@ -72,16 +91,34 @@ export interface SeriesMade {
   readonly pages: number;
 }
 
-const fileName = (text: string): string => text.normalize('NFC').replace(/[^\p{L}\p{N} _-]+/gu, '').trim().replace(/ +/g, '-').slice(0, 60) || 'row';
+const fileName = (text: string): string =>
+  text
+    .normalize('NFC')
+    .replace(/[^\p{L}\p{N} _-]+/gu, '')
+    .trim()
+    .replace(/ +/g, '-')
+    .slice(0, 60) || 'row';
 
 /** The sheets of a series, drawn when they are asked for, so that only one of them is in memory. */
-function* sheetsOf(run: SeriesRun, layout: Layout, options: SeriesOptions, problems: RowProblem[], count: { made: number }): Generator<PdfPage> {
-  const { table: { rows }, piece } = run;
+function* sheetsOf(
+  run: SeriesRun,
+  layout: Layout,
+  options: SeriesOptions,
+  problems: RowProblem[],
+  count: { made: number },
+): Generator<PdfPage> {
+  const {
+    table: { rows },
+    piece,
+  } = run;
   let drawings: Drawing[] = [];
   const page = (): PdfPage => {
     // A last sheet with one copy alone must not be filled with repeats of it.
     const used = { ...layout, places: layout.places.slice(0, drawings.length) };
-    return { drawing: imposed(piece.name, drawings, used, options.imposition), lines: options.cropMarks ? copyMarks(piece.sheet, used) : [] };
+    return {
+      drawing: imposed(piece.name, drawings, used, options.imposition),
+      lines: options.cropMarks ? copyMarks(piece.sheet, used) : [],
+    };
   };
   for (let row = 0; row < rows.length; row++) {
     const { drawing, problems: own } = drawRow(run, row);
@@ -89,7 +126,10 @@ function* sheetsOf(run: SeriesRun, layout: Layout, options: SeriesOptions, probl
     if (own.some((one) => one.stops)) continue;
     count.made++;
     drawings.push(drawing);
-    if (drawings.length === layout.places.length) { yield page(); drawings = []; }
+    if (drawings.length === layout.places.length) {
+      yield page();
+      drawings = [];
+    }
   }
   if (drawings.length > 0) yield page();
 }
@@ -101,16 +141,27 @@ function* sheetsOf(run: SeriesRun, layout: Layout, options: SeriesOptions, probl
  * @returns one PDF of sheets, or a ZIP with a PDF each; `nothing-made` where every row has a problem, and why copies cannot be laid out
  */
 export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: OnRow): Promise<Result<SeriesMade>> {
-  const { table: { rows }, piece } = run;
+  const {
+    table: { rows },
+    piece,
+  } = run;
   const problems: RowProblem[] = [];
   const count = { made: 0 };
-  const nothing = (): Result<SeriesMade> => fail({ code: 'nothing-made', value: problems, message: `Every row has a problem, so no file was made. Row ${problems[0]!.row}: ${problems[0]!.problem.message}` });
+  const nothing = (): Result<SeriesMade> =>
+    fail({
+      code: 'nothing-made',
+      value: problems,
+      message: `Every row has a problem, so no file was made. Row ${problems[0]!.row}: ${problems[0]!.problem.message}`,
+    });
   if (options.as === 'sheets') {
     const layout = layOut(piece.sheet, options.imposition);
     if (!layout.ok) return layout;
     const pages = sheetsOf(run, layout.value, options, problems, count);
     let number = 0;
-    const bytes = await writePdfPages(piece.name, pages, { ...options.pdf, marks: false }, async (page) => { number = page + 1; await onRow(Math.min(rows.length, page * layout.value.places.length), rows.length); });
+    const bytes = await writePdfPages(piece.name, pages, { ...options.pdf, marks: false }, async (page) => {
+      number = page + 1;
+      await onRow(Math.min(rows.length, page * layout.value.places.length), rows.length);
+    });
     return count.made === 0 ? nothing() : ok({ bytes, made: count.made, problems, pages: number });
   }
   const files: Record<string, Uint8Array> = {};
@@ -120,10 +171,23 @@ export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: 
     problems.push(...own);
     if (own.some((one) => one.stops)) continue;
     count.made++;
-    const words = Object.values(run.mapping).map((column) => rows[row]![column] ?? '').join(' ');
-    files[`${String(row + 1).padStart(4, '0')}-${fileName(words)}.pdf`] = await writePdf({ ...drawing, name: `${piece.name}: ${words}` }, options.pdf);
+    const words = Object.values(run.mapping)
+      .map((column) => rows[row]![column] ?? '')
+      .join(' ');
+    files[`${String(row + 1).padStart(4, '0')}-${fileName(words)}.pdf`] = await writePdf(
+      { ...drawing, name: `${piece.name}: ${words}` },
+      options.pdf,
+    );
   }
   if (count.made === 0) return nothing();
-  if (problems.length > 0) files['problems.txt'] = strToU8(`${problems.map(({ row, problem, stops }) => `Row ${row}${stops ? ', left out' : ''}: ${problem.message}`).join('\n')}\n`);
-  return ok({ bytes: zipSync(files, { mtime: new Date('2000-01-01T12:00:00Z'), level: 0 }), made: count.made, problems, pages: count.made });
+  if (problems.length > 0)
+    files['problems.txt'] = strToU8(
+      `${problems.map(({ row, problem, stops }) => `Row ${row}${stops ? ', left out' : ''}: ${problem.message}`).join('\n')}\n`,
+    );
+  return ok({
+    bytes: zipSync(files, { mtime: new Date('2000-01-01T12:00:00Z'), level: 0 }),
+    made: count.made,
+    problems,
+    pages: count.made,
+  });
 }

@@ -13,8 +13,10 @@ const WORDING = 'Abc';
 function scaled({ stroke, halo, shade, underline }: Style['of'], k: number): Partial<Lettering> {
   const fit = (mm: number): number => Math.min(Math.max(mm * k, 0.01), 100);
   return {
-    stroke: stroke && { ...stroke, widthMm: fit(stroke.widthMm) }, halo: halo && { ...halo, marginMm: fit(halo.marginMm) },
-    shade: shade && { ...shade, depthMm: fit(shade.depthMm) }, underline: underline && { ...underline, widthMm: fit(underline.widthMm), offMm: underline.offMm * k },
+    stroke: stroke && { ...stroke, widthMm: fit(stroke.widthMm) },
+    halo: halo && { ...halo, marginMm: fit(halo.marginMm) },
+    shade: shade && { ...shade, depthMm: fit(shade.depthMm) },
+    underline: underline && { ...underline, widthMm: fit(underline.widthMm), offMm: underline.offMm * k },
   };
 }
 
@@ -22,12 +24,44 @@ function scaled({ stroke, halo, shade, underline }: Style['of'], k: number): Par
 export function pictureOfStyle({ inks, paper, process }: Piece, { of }: Style, faces: Faces): string {
   const face = faces.get(of.faceId);
   if (!face) return '';
-  const curve = makeCurve('bow', 'Bow', { kind: 'arc', centre: { x: 30, y: 88 }, radiusMm: 62, startDeg: -34, sweepDeg: 68 });
-  const plain = makeLettering({ id: 'words', curve, sizeMm: 60, tops: 'outward', side: 'outside', at: { kind: 'fraction', u: 0.5 }, bookends: { startU: 0, endU: 1 }, like: null, ink: of.fill });
+  const curve = makeCurve('bow', 'Bow', {
+    kind: 'arc',
+    centre: { x: 30, y: 88 },
+    radiusMm: 62,
+    startDeg: -34,
+    sweepDeg: 68,
+  });
+  const plain = makeLettering({
+    id: 'words',
+    curve,
+    sizeMm: 60,
+    tops: 'outward',
+    side: 'outside',
+    at: { kind: 'fraction', u: 0.5 },
+    bookends: { startU: 0, endU: 1 },
+    like: null,
+    ink: of.fill,
+  });
   const capMm = mmPerUnit(of.size, face.metrics) * face.metrics.capHeight;
   const lettering: Lettering = {
-    ...plain, ...of, ...scaled(of, CAP_MM / capMm), wording: WORDING, size: { by: 'cap', mm: CAP_MM }, spacing: { ...of.spacing, evenOut: 0 },
+    ...plain,
+    ...of,
+    ...scaled(of, CAP_MM / capMm),
+    wording: WORDING,
+    size: { by: 'cap', mm: CAP_MM },
+    spacing: { ...of.spacing, evenOut: 0 },
   };
-  const piece: Piece = { format: 'under-arc-piece', version: 8, name: 'Style', sheet: { ...PICTURE, bleedMm: 0 }, paper, inks, styles: [], process, guides: [], items: [curve, lettering] };
+  const piece: Piece = {
+    format: 'under-arc-piece',
+    version: 8,
+    name: 'Style',
+    sheet: { ...PICTURE, bleedMm: 0 },
+    paper,
+    inks,
+    styles: [],
+    process,
+    guides: [],
+    items: [curve, lettering],
+  };
   return writeSvg(drawPiece(piece, faces), { decimals: 2 }).replace(/^<\?xml.*\?>\n/, '');
 }

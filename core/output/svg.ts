@@ -14,7 +14,9 @@ class PathDataSink implements Sink {
   /** @param decimals places after the point, 0 to 6, in mm */
   constructor(private readonly decimals: number) {}
 
-  clear(): void { this.text.clear(); }
+  clear(): void {
+    this.text.clear();
+  }
 
   private pair(code: number, x: number, y: number): void {
     this.text.byte(code);
@@ -23,8 +25,12 @@ class PathDataSink implements Sink {
     this.text.number(y, this.decimals);
   }
 
-  moveTo(x: number, y: number): void { this.pair(M, x, y); }
-  lineTo(x: number, y: number): void { this.pair(L, x, y); }
+  moveTo(x: number, y: number): void {
+    this.pair(M, x, y);
+  }
+  lineTo(x: number, y: number): void {
+    this.pair(L, x, y);
+  }
   quadTo(x1: number, y1: number, x: number, y: number): void {
     this.pair(Q, x1, y1);
     this.pair(SPACE, x, y);
@@ -34,11 +40,15 @@ class PathDataSink implements Sink {
     this.pair(SPACE, x2, y2);
     this.pair(SPACE, x, y);
   }
-  closePath(): void { this.text.byte(Z); }
+  closePath(): void {
+    this.text.byte(Z);
+  }
   /** Painting is left to whoever asked for the data. */
   paint(_paint: Paint, _id: string): void {}
 
-  toString(): string { return this.text.toString(); }
+  toString(): string {
+    return this.text.toString();
+  }
 }
 
 /** Name of the elements that list inks. */
@@ -50,26 +60,40 @@ export const escape = (text: string): string =>
 /** Attributes of a paint: its inks as classes, their screen colours as presentation. */
 function paintAttributes({ fill, stroke, under }: Paint): string {
   const classes = [...(fill ? [`fill-${fill.id}`] : []), ...(stroke ? [`stroke-${stroke.ink.id}`] : [])].join(' ');
-  const line = stroke ? [
-    ` stroke="${stroke.ink.screen}" stroke-width="${stroke.widthMm}"`,
-    stroke.join === 'mitre' ? '' : ` stroke-linejoin="${stroke.join}"`,
-    stroke.dashMm ? ` stroke-dasharray="${stroke.dashMm.map((mm) => Number(mm.toFixed(5))).join(' ')}"` : '',
-    under && fill ? ' paint-order="stroke"' : '',
-  ].join('') : '';
+  const line = stroke
+    ? [
+        ` stroke="${stroke.ink.screen}" stroke-width="${stroke.widthMm}"`,
+        stroke.join === 'mitre' ? '' : ` stroke-linejoin="${stroke.join}"`,
+        stroke.dashMm ? ` stroke-dasharray="${stroke.dashMm.map((mm) => Number(mm.toFixed(5))).join(' ')}"` : '',
+        under && fill ? ' paint-order="stroke"' : '',
+      ].join('')
+    : '';
   return `class="${classes}" fill="${fill?.screen ?? 'none'}"${line}`;
 }
 
 /** The inks of a drawing for whoever prints it: what SVG has no words for. */
-const inkList = ({ inks }: Drawing): string => [
-  '<metadata>', `<inks xmlns="${INKS}">`,
-  ...inks.map(({ id, name, kind, cmyk, overprint }) => `<ink class="${id}" name="${escape(name)}" kind="${kind}" cmyk="${cmyk.join(' ')}"${overprint ? ' overprint="yes"' : ''}/>`),
-  '</inks>', '</metadata>',
-].join('');
+const inkList = ({ inks }: Drawing): string =>
+  [
+    '<metadata>',
+    `<inks xmlns="${INKS}">`,
+    ...inks.map(
+      ({ id, name, kind, cmyk, overprint }) =>
+        `<ink class="${id}" name="${escape(name)}" kind="${kind}" cmyk="${cmyk.join(' ')}"${overprint ? ' overprint="yes"' : ''}/>`,
+    ),
+    '</inks>',
+    '</metadata>',
+  ].join('');
 
 /** Light becomes paper, dark the ink: the values of a colour matrix (Filter Effects Module, feColorMatrix). */
 export function inkMatrix(ink: DrawnInk, paper: string): string {
   const [light, dark] = [fromHex(paper), fromHex(ink.screen)];
-  const rows = [0, 1, 2].map((i) => [...LUMA.map((share) => Number((((light[i]! - dark[i]!) / 255) * share).toFixed(6))), 0, Number((dark[i]! / 255).toFixed(6))].join(' '));
+  const rows = [0, 1, 2].map((i) =>
+    [
+      ...LUMA.map((share) => Number((((light[i]! - dark[i]!) / 255) * share).toFixed(6))),
+      0,
+      Number((dark[i]! / 255).toFixed(6)),
+    ].join(' '),
+  );
   return `${rows.join(' ')} 0 0 0 1 0`;
 }
 
@@ -81,29 +105,52 @@ class ElementSink extends PathDataSink {
   private readonly images = new Map<string, string>();
   private readonly repeated: ReadonlySet<string>;
 
-  constructor(private readonly drawing: Drawing, decimals: number) {
+  constructor(
+    private readonly drawing: Drawing,
+    decimals: number,
+  ) {
     super(decimals);
     const all = drawing.paths.flatMap(({ picture }) => (picture ? [picture.imageId] : []));
     this.repeated = new Set(all.filter((one, i) => all.indexOf(one) !== i));
   }
 
-  picture({ imageId, ink, channel, printed, mostInk, widthPx, heightPx }: PaintedPicture, { x, y, acrossX, acrossY, downX, downY }: PictureFrame, within: ((sink: Sink) => void) | null, id: string): void {
+  picture(
+    { imageId, ink, channel, printed, mostInk, widthPx, heightPx }: PaintedPicture,
+    { x, y, acrossX, acrossY, downX, downY }: PictureFrame,
+    within: ((sink: Sink) => void) | null,
+    id: string,
+  ): void {
     const file = this.drawing.pictures.get(imageId)!;
     const name = escape(id);
-    const place = [acrossX / widthPx, acrossY / widthPx, downX / heightPx, downY / heightPx, x, y].map((value) => Number(value.toFixed(9))).join(' ');
-    const uri = channel !== undefined ? plateUri(file, channel, mostInk) : printed && !ink ? printedUri(file, mostInk) : pictureUri(file);
+    const place = [acrossX / widthPx, acrossY / widthPx, downX / heightPx, downY / heightPx, x, y]
+      .map((value) => Number(value.toFixed(9)))
+      .join(' ');
+    const uri =
+      channel !== undefined
+        ? plateUri(file, channel, mostInk)
+        : printed && !ink
+          ? printedUri(file, mostInk)
+          : pictureUri(file);
     const placed = `${ink ? ` class="fill-${escape(ink.id)}" filter="url(#${name}.ink)"` : ''} transform="matrix(${place})"`;
     const shown = `width="${widthPx}" height="${heightPx}" preserveAspectRatio="none" href="${uri}"`;
     const known = this.images.get(uri);
     // On a sheet of copies the bytes stand there once.
-    const image = !this.repeated.has(imageId) ? `<image id="${name}"${placed} ${shown}/>`
+    const image = !this.repeated.has(imageId)
+      ? `<image id="${name}"${placed} ${shown}/>`
       : `${known ? '' : `<defs><image id="${name}.image" ${shown}/></defs>`}<use id="${name}"${placed} href="#${known ?? `${name}.image`}"/>`;
     if (!known) this.images.set(uri, `${name}.image`);
-    const filter = ink ? `<filter id="${name}.ink" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feColorMatrix values="${inkMatrix(ink, this.drawing.paper)}"/></filter>` : '';
-    if (!within) { this.elements.push(filter + image); return; }
+    const filter = ink
+      ? `<filter id="${name}.ink" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feColorMatrix values="${inkMatrix(ink, this.drawing.paper)}"/></filter>`
+      : '';
+    if (!within) {
+      this.elements.push(filter + image);
+      return;
+    }
     this.clear();
     within(this);
-    this.elements.push(`${filter}<clipPath id="${name}.within"><path d="${this.toString()}"/></clipPath><g clip-path="url(#${name}.within)">${image}</g>`);
+    this.elements.push(
+      `${filter}<clipPath id="${name}.within"><path d="${this.toString()}"/></clipPath><g clip-path="url(#${name}.within)">${image}</g>`,
+    );
     this.clear();
   }
 

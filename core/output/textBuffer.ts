@@ -61,7 +61,10 @@ export class TextBuffer {
     let scaled = Math.round(Math.abs(value) * power);
     this.room(24);
     const { bytes } = this;
-    if (scaled === 0) { bytes[this.used++] = ZERO; return; }
+    if (scaled === 0) {
+      bytes[this.used++] = ZERO;
+      return;
+    }
     if (value < 0) bytes[this.used++] = MINUS;
     let places = decimals;
     if (scaled > 2147483647) {
@@ -70,7 +73,10 @@ export class TextBuffer {
       this.ascii(decimals > 0 ? text.replace(/\.?0+$/, '') : text);
       return;
     }
-    while (places > 0 && scaled % 10 === 0) { scaled = (scaled / 10) | 0; places--; }
+    while (places > 0 && scaled % 10 === 0) {
+      scaled = (scaled / 10) | 0;
+      places--;
+    }
     // Digits are written from the last to the first, so count them before.
     let digits = 1;
     for (let rest = scaled; rest >= 10; rest = (rest / 10) | 0) digits++;

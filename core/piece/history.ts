@@ -41,11 +41,19 @@ export function recordChange(history: History, change: Change): History {
   if (change.kind === 'do') {
     const last = history.undo.at(-1);
     if (last && last.entryId === change.entryId) {
-      const grown: Entry = { ...last, label: change.label, steps: mergeSteps(last.steps, change.steps), selectionAfter: change.selectionAfter };
+      const grown: Entry = {
+        ...last,
+        label: change.label,
+        steps: mergeSteps(last.steps, change.steps),
+        selectionAfter: change.selectionAfter,
+      };
       return { undo: [...history.undo.slice(0, -1), grown], redo: [] };
     }
     const { entryId, label, steps, selectionBefore, selectionAfter } = change;
-    return { undo: [...history.undo, { entryId, label, steps, selectionBefore, selectionAfter }].slice(-MAX_ENTRIES), redo: [] };
+    return {
+      undo: [...history.undo, { entryId, label, steps, selectionBefore, selectionAfter }].slice(-MAX_ENTRIES),
+      redo: [],
+    };
   }
   if (change.kind === 'undo') {
     const entry = history.undo.find((one) => one.entryId === change.entryId);
@@ -60,17 +68,29 @@ export function recordChange(history: History, change: Change): History {
 /** The change that undoes the newest entry, or null when there is none. */
 export function undoChange(history: History): Change | null {
   const entry = history.undo.at(-1);
-  return entry ? {
-    entryId: entry.entryId, kind: 'undo', label: entry.label, steps: invertSteps(entry.steps),
-    selectionBefore: entry.selectionAfter, selectionAfter: entry.selectionBefore,
-  } : null;
+  return entry
+    ? {
+        entryId: entry.entryId,
+        kind: 'undo',
+        label: entry.label,
+        steps: invertSteps(entry.steps),
+        selectionBefore: entry.selectionAfter,
+        selectionAfter: entry.selectionBefore,
+      }
+    : null;
 }
 
 /** The change that brings back what was undone last, or null when there is none. */
 export function redoChange(history: History): Change | null {
   const entry = history.redo.at(-1);
-  return entry ? {
-    entryId: entry.entryId, kind: 'redo', label: entry.label, steps: entry.steps,
-    selectionBefore: entry.selectionBefore, selectionAfter: entry.selectionAfter,
-  } : null;
+  return entry
+    ? {
+        entryId: entry.entryId,
+        kind: 'redo',
+        label: entry.label,
+        steps: entry.steps,
+        selectionBefore: entry.selectionBefore,
+        selectionAfter: entry.selectionAfter,
+      }
+    : null;
 }

@@ -17,7 +17,12 @@ const param = (described: Described, test: string, name: string): unknown =>
 function withLimits(described: Described, json: Json): Json {
   const exactly = param(described, 'length', 'length');
   const [min, max] = [param(described, 'min', 'min') ?? exactly, param(described, 'max', 'max') ?? exactly];
-  const names = described.type === 'number' ? ['minimum', 'maximum'] : described.type === 'string' ? ['minLength', 'maxLength'] : ['minItems', 'maxItems'];
+  const names =
+    described.type === 'number'
+      ? ['minimum', 'maximum']
+      : described.type === 'string'
+        ? ['minLength', 'maxLength']
+        : ['minItems', 'maxItems'];
   if (min !== undefined) json[names[0]!] = min;
   if (max !== undefined) json[names[1]!] = max;
   return json;
@@ -28,7 +33,9 @@ function plain(schema: yup.AnySchema, described: Described): Json {
     const fields = (schema as yup.ObjectSchema<yup.AnyObject>).fields;
     return {
       type: 'object',
-      properties: Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, convert(field as yup.AnySchema)])),
+      properties: Object.fromEntries(
+        Object.entries(fields).map(([name, field]) => [name, convert(field as yup.AnySchema)]),
+      ),
       required: Object.keys(fields),
       additionalProperties: false,
     };

@@ -1,20 +1,60 @@
-import type { Curve, CurveShape, Fit, InkId, Lettering, Ornaments, Picture, Piece, Sheet, Side, Spacing, Stroke, Style, Tops, Tracing } from './types';
+import type {
+  Curve,
+  CurveShape,
+  Fit,
+  InkId,
+  Lettering,
+  Ornaments,
+  Picture,
+  Piece,
+  Sheet,
+  Side,
+  Spacing,
+  Stroke,
+  Style,
+  Tops,
+  Tracing,
+} from './types';
 import { STYLE_FIELDS } from './types';
 
-
 /** Spaced so that every gap looks on its curve as the face has it on a straight line. */
-export const STANDARD_SPACING: Spacing = { tracking: 0, words: 1, measuredAt: 0.5, kerning: true, ligatures: true, evenOut: 1, lean: 0, mayGrow: true, leastGapMm: 0.1 };
+export const STANDARD_SPACING: Spacing = {
+  tracking: 0,
+  words: 1,
+  measuredAt: 0.5,
+  kerning: true,
+  ligatures: true,
+  evenOut: 1,
+  lean: 0,
+  mayGrow: true,
+  leastGapMm: 0.1,
+};
 
 /** Filled by nothing; when asked to, first by tracking, then by wider or narrower letters, then by their size. */
 export const STANDARD_FIT: Fit = {
   kept: false,
   baseRadiusMm: null,
-  rules: [{ by: 'tracking', least: -20, most: 120 }, { by: 'width', least: 0.92, most: 1.08 }, { by: 'size', least: 0.5, most: 2 }],
+  rules: [
+    { by: 'tracking', least: -20, most: 120 },
+    { by: 'width', least: 0.92, most: 1.08 },
+    { by: 'size', least: 0.5, most: 2 },
+  ],
 };
 
 /** Ornaments as they are first put between the letterings of a curve. */
-export const makeOrnaments = (id: string, name: string, curveId: string, fill: string | null): Ornaments =>
-  ({ type: 'ornaments', id, name, curveId, sign: { kind: 'diamond' }, height: 0.5, count: 1, turnDeg: 0, offMm: 0, fill, stroke: null });
+export const makeOrnaments = (id: string, name: string, curveId: string, fill: string | null): Ornaments => ({
+  type: 'ornaments',
+  id,
+  name,
+  curveId,
+  sign: { kind: 'diamond' },
+  height: 0.5,
+  count: 1,
+  turnDeg: 0,
+  offMm: 0,
+  fill,
+  stroke: null,
+});
 
 /** A name that no curve and no picture of the piece has yet: "Circle", "Circle 2", … */
 export function freeName(piece: Piece, title: string): string {
@@ -26,8 +66,18 @@ export function freeName(piece: Piece, title: string): string {
 }
 
 /** A curve without ink. */
-export const makeCurve = (id: string, name: string, shape: CurveShape): Curve =>
-  ({ type: 'curve', id, name, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [], equalRooms: false });
+export const makeCurve = (id: string, name: string, shape: CurveShape): Curve => ({
+  type: 'curve',
+  id,
+  name,
+  shape,
+  locked: false,
+  hidden: false,
+  fill: null,
+  stroke: null,
+  cuts: [],
+  equalRooms: false,
+});
 
 /** From line to line, in heights of the capitals. */
 const LINES = 1.6;
@@ -36,11 +86,24 @@ const LINES = 1.6;
 const TRACING = { fills: 0.9, strength: 0.45 } as const;
 
 /** A picture to trace, dimmed and locked, in the middle of the sheet. */
-export function makeTracing(id: string, name: string, image: Pick<Tracing, 'imageId' | 'widthPx' | 'heightPx'>, { widthMm, heightMm }: Sheet): Tracing {
+export function makeTracing(
+  id: string,
+  name: string,
+  image: Pick<Tracing, 'imageId' | 'widthPx' | 'heightPx'>,
+  { widthMm, heightMm }: Sheet,
+): Tracing {
   const fit = Math.min((widthMm * TRACING.fills) / image.widthPx, (heightMm * TRACING.fills) / image.heightPx);
   return {
-    type: 'tracing', id, name, ...image, centre: { x: widthMm / 2, y: heightMm / 2 }, widthMm: Math.max(Math.round(image.widthPx * fit * 100) / 100, 0.1),
-    turnDeg: 0, strength: TRACING.strength, locked: true, hidden: false,
+    type: 'tracing',
+    id,
+    name,
+    ...image,
+    centre: { x: widthMm / 2, y: heightMm / 2 },
+    widthMm: Math.max(Math.round(image.widthPx * fit * 100) / 100, 0.1),
+    turnDeg: 0,
+    strength: TRACING.strength,
+    locked: true,
+    hidden: false,
   };
 }
 
@@ -48,11 +111,29 @@ export function makeTracing(id: string, name: string, image: Pick<Tracing, 'imag
 const PICTURE = { fills: 0.6, dpi: 300, mmPerInch: 25.4 } as const;
 
 /** A picture to print, in its own colours, in the middle of the sheet: at 300 pixels an inch, smaller where the sheet is. */
-export function makePicture(id: string, name: string, image: Pick<Picture, 'imageId' | 'widthPx' | 'heightPx'>, { widthMm, heightMm }: Sheet): Picture {
-  const mmPerPx = Math.min(PICTURE.mmPerInch / PICTURE.dpi, (widthMm * PICTURE.fills) / image.widthPx, (heightMm * PICTURE.fills) / image.heightPx);
+export function makePicture(
+  id: string,
+  name: string,
+  image: Pick<Picture, 'imageId' | 'widthPx' | 'heightPx'>,
+  { widthMm, heightMm }: Sheet,
+): Picture {
+  const mmPerPx = Math.min(
+    PICTURE.mmPerInch / PICTURE.dpi,
+    (widthMm * PICTURE.fills) / image.widthPx,
+    (heightMm * PICTURE.fills) / image.heightPx,
+  );
   return {
-    type: 'picture', id, name, ...image, centre: { x: widthMm / 2, y: heightMm / 2 }, widthMm: Math.max(Math.round(image.widthPx * mmPerPx * 100) / 100, 0.1),
-    turnDeg: 0, fill: null, within: null, locked: false, hidden: false,
+    type: 'picture',
+    id,
+    name,
+    ...image,
+    centre: { x: widthMm / 2, y: heightMm / 2 },
+    widthMm: Math.max(Math.round(image.widthPx * mmPerPx * 100) / 100, 0.1),
+    turnDeg: 0,
+    fill: null,
+    within: null,
+    locked: false,
+    hidden: false,
   };
 }
 
@@ -77,24 +158,49 @@ export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, lik
   const capMm = Math.round(Math.min(Math.max(sizeMm * 0.18, 2), 12) * 2) / 2;
   const shift = like && like.seat.side === side ? like.seat.baselineShiftMm * (like.seat.tops === tops ? 1 : -1) : 0;
   return {
-    type: 'lettering', id, curveId: curve.id, wording: '', letterCase: like?.letterCase ?? 'typed', lineDistanceMm: like?.lineDistanceMm ?? LINES * capMm,
+    type: 'lettering',
+    id,
+    curveId: curve.id,
+    wording: '',
+    letterCase: like?.letterCase ?? 'typed',
+    lineDistanceMm: like?.lineDistanceMm ?? LINES * capMm,
     faceId: like?.faceId ?? 'limelight',
     size: like?.size ?? { by: 'cap', mm: capMm },
-    width: like?.width ?? 1, features: like?.features ?? [], axes: like?.axes ?? [],
+    width: like?.width ?? 1,
+    features: like?.features ?? [],
+    axes: like?.axes ?? [],
     seat: { tops, side, by: like?.seat.by ?? 'caps', hold: null, baselineShiftMm: shift === 0 ? 0 : shift },
     anchor: { at, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends,
-    spacing: like?.spacing ?? STANDARD_SPACING, fit: STANDARD_FIT,
+    spacing: like?.spacing ?? STANDARD_SPACING,
+    fit: STANDARD_FIT,
     corners: like?.corners ?? { kind: 'round', radiusMm: 2 },
-    stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null,
+    stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null },
+    adjustments: [],
+    twin: null,
     fill: like ? like.fill : ink,
-    stroke: like?.stroke ?? null, halo: like?.halo ?? null, shade: like?.shade ?? null, underline: like?.underline ?? null, united: like?.united ?? false, hidden: false,
+    stroke: like?.stroke ?? null,
+    halo: like?.halo ?? null,
+    shade: like?.shade ?? null,
+    underline: like?.underline ?? null,
+    united: like?.united ?? false,
+    hidden: false,
   };
 }
 
 /** A stroke as it is first given: thin, centred, with mitred corners. */
-export const makeStroke = (ink: InkId, widthMm = 0.35): Stroke => ({ ink, widthMm, join: 'mitre', place: 'centre', dash: null, under: false });
+export const makeStroke = (ink: InkId, widthMm = 0.35): Stroke => ({
+  ink,
+  widthMm,
+  join: 'mitre',
+  place: 'centre',
+  dash: null,
+  under: false,
+});
 
 /** A style with what a lettering looks like now. */
-export const makeStyle = (id: string, name: string, lettering: Lettering): Style =>
-  ({ id, name, of: Object.fromEntries(STYLE_FIELDS.map((field) => [field, lettering[field]])) as unknown as Style['of'] });
+export const makeStyle = (id: string, name: string, lettering: Lettering): Style => ({
+  id,
+  name,
+  of: Object.fromEntries(STYLE_FIELDS.map((field) => [field, lettering[field]])) as unknown as Style['of'],
+});

@@ -12,17 +12,26 @@ function fromVersion1(older: Older): Older {
     ...older,
     version: 2,
     guides: [],
-    items: Array.isArray(items) ? items.map((item: Older | null) => {
-      if (item?.['type'] === 'curve') return { locked: false, hidden: false, ...item };
-      if (item?.['type'] === 'lettering') return { corners: { kind: 'round', radiusMm: 2 }, ...item };
-      return item;
-    }) : items,
+    items: Array.isArray(items)
+      ? items.map((item: Older | null) => {
+          if (item?.['type'] === 'curve') return { locked: false, hidden: false, ...item };
+          if (item?.['type'] === 'lettering') return { corners: { kind: 'round', radiusMm: 2 }, ...item };
+          return item;
+        })
+      : items,
   };
 }
 
 /** What a lettering of version 2 was without saying so. */
 const LETTERING_3: Older = {
-  letterCase: 'typed', lineDistanceMm: 8, width: 1, features: [], axes: [], stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null,
+  letterCase: 'typed',
+  lineDistanceMm: 8,
+  width: 1,
+  features: [],
+  axes: [],
+  stance: { kind: 'turned', strength: 1, centre: null },
+  adjustments: [],
+  twin: null,
 };
 
 /** Version 2 knew one stance, one line, no pictures to trace, and seats by the capitals alone. */
@@ -31,9 +40,18 @@ function fromVersion2(older: Older): Older {
   return {
     ...older,
     version: 3,
-    items: Array.isArray(items) ? items.map((item: Older | null) => (item?.['type'] === 'lettering' ? {
-      ...LETTERING_3, ...item, seat: { by: 'caps', hold: null, ...(item['seat'] as Older) }, anchor: { by: 'ink', ...(item['anchor'] as Older) },
-    } : item)) : items,
+    items: Array.isArray(items)
+      ? items.map((item: Older | null) =>
+          item?.['type'] === 'lettering'
+            ? {
+                ...LETTERING_3,
+                ...item,
+                seat: { by: 'caps', hold: null, ...(item['seat'] as Older) },
+                anchor: { by: 'ink', ...(item['anchor'] as Older) },
+              }
+            : item,
+        )
+      : items,
   };
 }
 
@@ -46,9 +64,13 @@ function fromVersion3(older: Older): Older {
   return {
     ...older,
     version: 4,
-    items: Array.isArray(items) ? items.map((item: Older | null) => (item?.['type'] === 'lettering' ? {
-      fit: STANDARD_FIT, ...item, spacing: { ...SPACING_4, ...(item['spacing'] as Older) },
-    } : item)) : items,
+    items: Array.isArray(items)
+      ? items.map((item: Older | null) =>
+          item?.['type'] === 'lettering'
+            ? { fit: STANDARD_FIT, ...item, spacing: { ...SPACING_4, ...(item['spacing'] as Older) } }
+            : item,
+        )
+      : items,
   };
 }
 
@@ -61,7 +83,14 @@ function fromVersion4(older: Older): Older {
   const inks = new Map<string, Older>();
   const inkOf = (colour: unknown): unknown => {
     if (typeof colour !== 'string' || !/^#[0-9a-f]{6}$/.test(colour)) return colour;
-    if (!inks.has(colour)) inks.set(colour, { id: `ink${inks.size + 1}`, name: `Ink ${inks.size + 1}`, kind: 'process', cmyk: nearestCmyk(fromHex(colour)), overprint: false });
+    if (!inks.has(colour))
+      inks.set(colour, {
+        id: `ink${inks.size + 1}`,
+        name: `Ink ${inks.size + 1}`,
+        kind: 'process',
+        cmyk: nearestCmyk(fromHex(colour)),
+        overprint: false,
+      });
     return inks.get(colour)!['id'];
   };
   const strokeOf = (stroke: unknown): unknown => {
@@ -69,14 +98,34 @@ function fromVersion4(older: Older): Older {
     const { colour, ...rest } = stroke as Older;
     return { ink: inkOf(colour), join: 'mitre', place: 'centre', dash: null, under: false, ...rest };
   };
-  const upgraded = Array.isArray(items) ? items.map((item: Older | null) => {
-    const type = item?.['type'];
-    if (!item || type === 'tracing' || typeof type !== 'string') return item;
-    const inked = { ...item, ...('fill' in item ? { fill: inkOf(item['fill']) } : {}), ...('stroke' in item ? { stroke: strokeOf(item['stroke']) } : {}) };
-    if (type === 'curve') return { cuts: [], ...inked };
-    return type === 'lettering' ? { ...LETTERING_5, ...inked, fit: typeof item['fit'] === 'object' ? { baseRadiusMm: null, ...(item['fit'] as Older) } : item['fit'] } : inked;
-  }) : items;
-  return { ...older, version: 5, paper: '#ffffff', inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS, styles: [], process: PROCESSES.offset, items: upgraded };
+  const upgraded = Array.isArray(items)
+    ? items.map((item: Older | null) => {
+        const type = item?.['type'];
+        if (!item || type === 'tracing' || typeof type !== 'string') return item;
+        const inked = {
+          ...item,
+          ...('fill' in item ? { fill: inkOf(item['fill']) } : {}),
+          ...('stroke' in item ? { stroke: strokeOf(item['stroke']) } : {}),
+        };
+        if (type === 'curve') return { cuts: [], ...inked };
+        return type === 'lettering'
+          ? {
+              ...LETTERING_5,
+              ...inked,
+              fit: typeof item['fit'] === 'object' ? { baseRadiusMm: null, ...(item['fit'] as Older) } : item['fit'],
+            }
+          : inked;
+      })
+    : items;
+  return {
+    ...older,
+    version: 5,
+    paper: '#ffffff',
+    inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS,
+    styles: [],
+    process: PROCESSES.offset,
+    items: upgraded,
+  };
 }
 
 /** Version 5 knew no pictures that are printed, and no resolution that they need. */
@@ -90,7 +139,13 @@ function fromVersion5(older: Older): Older {
 /** Version 6 kept no rooms equal. */
 function fromVersion6(older: Older): Older {
   const { items } = older;
-  return { ...older, version: 7, items: Array.isArray(items) ? items.map((item: Older | null) => (item?.['type'] === 'curve' ? { equalRooms: false, ...item } : item)) : items };
+  return {
+    ...older,
+    version: 7,
+    items: Array.isArray(items)
+      ? items.map((item: Older | null) => (item?.['type'] === 'curve' ? { equalRooms: false, ...item } : item))
+      : items,
+  };
 }
 
 /**
@@ -101,14 +156,32 @@ function fromVersion7(older: Older): Older {
   const { items, styles } = older;
   const spaced = (one: Older | null): Older | null => {
     const spacing = one?.['spacing'];
-    return typeof spacing === 'object' && spacing !== null ? { ...one, spacing: { lean: Number((spacing as Older)['evenOut']) > 0 ? 1 : 0, mayGrow: true, ...(spacing as Older) } } : one;
+    return typeof spacing === 'object' && spacing !== null
+      ? {
+          ...one,
+          spacing: { lean: Number((spacing as Older)['evenOut']) > 0 ? 1 : 0, mayGrow: true, ...(spacing as Older) },
+        }
+      : one;
   };
   return {
-    ...older, version: 8,
+    ...older,
+    version: 8,
     items: Array.isArray(items) ? items.map(spaced) : items,
-    styles: Array.isArray(styles) ? styles.map((style: Older | null) => (style && typeof style['of'] === 'object' ? { ...style, of: spaced(style['of'] as Older | null) } : style)) : styles,
+    styles: Array.isArray(styles)
+      ? styles.map((style: Older | null) =>
+          style && typeof style['of'] === 'object' ? { ...style, of: spaced(style['of'] as Older | null) } : style,
+        )
+      : styles,
   };
 }
 
 /** From each older version to the next; the entry at n turns version n into version n + 1. */
-export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3, 4: fromVersion4, 5: fromVersion5, 6: fromVersion6, 7: fromVersion7 };
+export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = {
+  1: fromVersion1,
+  2: fromVersion2,
+  3: fromVersion3,
+  4: fromVersion4,
+  5: fromVersion5,
+  6: fromVersion6,
+  7: fromVersion7,
+};

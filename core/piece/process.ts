@@ -20,7 +20,14 @@ export const PROCESSES: Readonly<Record<ProcessKind, Process>> = {
   offset: { kind: 'offset', leastStrokeMm: 0.08, leastGapMm: 0.08, leastLetterMm: 1.2, mostInk: 300, leastDpi: 250 },
   screen: { kind: 'screen', leastStrokeMm: 0.3, leastGapMm: 0.4, leastLetterMm: 2, mostInk: 260, leastDpi: 180 },
   foil: { kind: 'foil', leastStrokeMm: 0.25, leastGapMm: 0.3, leastLetterMm: 2, mostInk: 300, leastDpi: 600 },
-  engraving: { kind: 'engraving', leastStrokeMm: 0.2, leastGapMm: 0.2, leastLetterMm: 1.5, mostInk: 400, leastDpi: 300 },
+  engraving: {
+    kind: 'engraving',
+    leastStrokeMm: 0.2,
+    leastGapMm: 0.2,
+    leastLetterMm: 1.5,
+    mostInk: 400,
+    leastDpi: 300,
+  },
   embroidery: { kind: 'embroidery', leastStrokeMm: 1, leastGapMm: 1, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
   plotter: { kind: 'plotter', leastStrokeMm: 0.8, leastGapMm: 0.8, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
 };

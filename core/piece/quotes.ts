@@ -1,10 +1,16 @@
 /** After these, and at the beginning, a quote opens. */
 const BEFORE_OPENING = /[\s\u00a0([{<\u2013\u2014\u201c\u2018/]$/u;
 
-const CURLY: Readonly<Record<string, readonly [opening: string, closing: string]>> = { '"': ['“', '”'], '\'': ['‘', '’'] };
+const CURLY: Readonly<Record<string, readonly [opening: string, closing: string]>> = {
+  '"': ['“', '”'],
+  "'": ['‘', '’'],
+};
 
 /** What a typed character becomes, and how many characters before it give way to it. */
-export interface TypedQuote { readonly text: string; readonly replaces: number }
+export interface TypedQuote {
+  readonly text: string;
+  readonly replaces: number;
+}
 
 /**
  * The curly quote for a straight one that was typed: opening at the beginning, after a space and after another opening sign,

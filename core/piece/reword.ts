@@ -15,7 +15,11 @@ function changed(before: string, after: string): { at: number; was: number; is: 
  * What was adjusted by hand, after the wording changed: adjustments of letters behind the change move along, those of
  * letters that are gone go with them.
  */
-export function movedAdjustments(adjustments: readonly Adjustment[], before: string, after: string): readonly Adjustment[] {
+export function movedAdjustments(
+  adjustments: readonly Adjustment[],
+  before: string,
+  after: string,
+): readonly Adjustment[] {
   if (adjustments.length === 0 || before === after) return adjustments;
   const { at, was, is } = changed(before, after);
   if (adjustments.every((one) => one.at < at)) return adjustments;
@@ -43,7 +47,11 @@ export function rewordSteps(piece: Piece, lettering: Lettering, wording: string)
 const NONE: Omit<Adjustment, 'at'> = { kern: 0, alongMm: 0, offMm: 0, turnDeg: 0 };
 
 /** Adjustments with some of one letter's changed; a letter with none left is not kept. */
-export function adjusted(adjustments: readonly Adjustment[], at: number, change: Partial<Omit<Adjustment, 'at'>>): readonly Adjustment[] {
+export function adjusted(
+  adjustments: readonly Adjustment[],
+  at: number,
+  change: Partial<Omit<Adjustment, 'at'>>,
+): readonly Adjustment[] {
   const next: Adjustment = { ...NONE, ...adjustments.find((one) => one.at === at), ...change, at };
   const rest = adjustments.filter((one) => one.at !== at);
   const empty = next.kern === 0 && next.alongMm === 0 && next.offMm === 0 && next.turnDeg === 0;
@@ -51,4 +59,5 @@ export function adjusted(adjustments: readonly Adjustment[], at: number, change:
 }
 
 /** What is adjusted at a letter. */
-export const adjustmentAt = (adjustments: readonly Adjustment[], at: number): Omit<Adjustment, 'at'> => adjustments.find((one) => one.at === at) ?? NONE;
+export const adjustmentAt = (adjustments: readonly Adjustment[], at: number): Omit<Adjustment, 'at'> =>
+  adjustments.find((one) => one.at === at) ?? NONE;

@@ -14,18 +14,75 @@ import { spiralSchema } from './shapes/spiral';
 import { starSchema } from './shapes/star';
 import { waveSchema } from './shapes/wave';
 import { limited, point } from './shapes/fields';
-import { cutSchema, haloSchema, inkId, inkSchema, shadeSchema, strokeSchema as stroke, underlineSchema } from './inkSchema';
+import {
+  cutSchema,
+  haloSchema,
+  inkId,
+  inkSchema,
+  shadeSchema,
+  strokeSchema as stroke,
+  underlineSchema,
+} from './inkSchema';
 import type { ProcessKind } from './process';
 import { flag, id, list, object, tagged, text, union } from './rules';
 import type {
-  Adjustment, Alignment, Anchor, Art, ArtPart, AxisSetting, Bookends, Corners, Curve, CurveKindName, CurvePlace, CurveShape, FeatureSwitch, Fit, FitRule, Guide, Item, LetterCase, Lettering, LetterSize, Ornaments, OrnamentSign, Picture, Piece, Seat,
-  Cut, Ink, Process, SeatedBy, SeatHold, Sheet, Side, Spacing, Stance, StanceKind, Style, StyleField, Tops, Tracing, Twin, TwinShare,
+  Adjustment,
+  Alignment,
+  Anchor,
+  Art,
+  ArtPart,
+  AxisSetting,
+  Bookends,
+  Corners,
+  Curve,
+  CurveKindName,
+  CurvePlace,
+  CurveShape,
+  FeatureSwitch,
+  Fit,
+  FitRule,
+  Guide,
+  Item,
+  LetterCase,
+  Lettering,
+  LetterSize,
+  Ornaments,
+  OrnamentSign,
+  Picture,
+  Piece,
+  Seat,
+  Cut,
+  Ink,
+  Process,
+  SeatedBy,
+  SeatHold,
+  Sheet,
+  Side,
+  Spacing,
+  Stance,
+  StanceKind,
+  Style,
+  StyleField,
+  Tops,
+  Tracing,
+  Twin,
+  TwinShare,
 } from './types';
 
 /** One line a curve kind. */
 const shapes: Record<CurveKindName, yup.ObjectSchema<any>> = {
-  circle: circleSchema, arc: arcSchema, ellipse: ellipseSchema, spiral: spiralSchema, wave: waveSchema, line: lineSchema,
-  rectangle: rectangleSchema, polygon: polygonSchema, star: starSchema, seal: sealSchema, drawn: drawnSchema, parallel: parallelSchema,
+  circle: circleSchema,
+  arc: arcSchema,
+  ellipse: ellipseSchema,
+  spiral: spiralSchema,
+  wave: waveSchema,
+  line: lineSchema,
+  rectangle: rectangleSchema,
+  polygon: polygonSchema,
+  star: starSchema,
+  seal: sealSchema,
+  drawn: drawnSchema,
+  parallel: parallelSchema,
   midway: midwaySchema,
 };
 export const shapeSchema = union<CurveShape>('kind', shapes);
@@ -53,13 +110,24 @@ const sizeSchema = union<LetterSize>('by', {
 const placeSchema = union<CurvePlace>('kind', {
   clock: object<Extract<CurvePlace, { kind: 'clock' }>>({ kind: tagged('clock'), deg: limited('clockDeg') }),
   fraction: object<Extract<CurvePlace, { kind: 'fraction' }>>({ kind: tagged('fraction'), u: limited('fraction') }),
-  distance: object<Extract<CurvePlace, { kind: 'distance' }>>({ kind: tagged('distance'), mm: limited('startOffsetMm') }),
+  distance: object<Extract<CurvePlace, { kind: 'distance' }>>({
+    kind: tagged('distance'),
+    mm: limited('startOffsetMm'),
+  }),
 });
 
-const holdSchema = union<SeatHold | null>('kind', {
-  touching: object<Extract<SeatHold, { kind: 'touching' }>>({ kind: tagged('touching'), curveId: id(), gapMm: limited('gapMm') }),
-  band: object<Extract<SeatHold, { kind: 'band' }>>({ kind: tagged('band'), curveId: id(), otherId: id() }),
-}, true);
+const holdSchema = union<SeatHold | null>(
+  'kind',
+  {
+    touching: object<Extract<SeatHold, { kind: 'touching' }>>({
+      kind: tagged('touching'),
+      curveId: id(),
+      gapMm: limited('gapMm'),
+    }),
+    band: object<Extract<SeatHold, { kind: 'band' }>>({ kind: tagged('band'), curveId: id(), otherId: id() }),
+  },
+  true,
+);
 
 const stanceSchema = object<Stance>({
   kind: tagged<StanceKind>('turned', 'upright', 'sheared', 'swayed', 'bent', 'pointed', 'stacked'),
@@ -68,29 +136,45 @@ const stanceSchema = object<Stance>({
 });
 
 const featureSchema = object<FeatureSwitch>({
-  tag: yup.string().strict().required().matches(/^[A-Za-z0-9]{4}$/, '${path} must be the four letters of an OpenType feature'),
+  tag: yup
+    .string()
+    .strict()
+    .required()
+    .matches(/^[A-Za-z0-9]{4}$/, '${path} must be the four letters of an OpenType feature'),
   value: limited('featureValue'),
 });
 
 const axisSchema = object<AxisSetting>({
-  tag: yup.string().strict().required().matches(/^[A-Za-z0-9]{4}$/, '${path} must be the four letters of an axis'),
+  tag: yup
+    .string()
+    .strict()
+    .required()
+    .matches(/^[A-Za-z0-9]{4}$/, '${path} must be the four letters of an axis'),
   value: limited('axisValue'),
 });
 
 const twinSchema = object<Twin>({
   of: id(),
   shares: list<TwinShare>(tagged<TwinShare>('face', 'size', 'space', 'stance', 'ink', 'band'), LIMITS.twinShares),
-}).nullable().defined();
+})
+  .nullable()
+  .defined();
 
 const adjustmentSchema = object<Adjustment>({
-  at: limited('wordingLength'), kern: limited('kern'), alongMm: limited('nudgeMm'), offMm: limited('nudgeMm'), turnDeg: limited('clockDeg'),
+  at: limited('wordingLength'),
+  kern: limited('kern'),
+  alongMm: limited('nudgeMm'),
+  offMm: limited('nudgeMm'),
+  turnDeg: limited('clockDeg'),
 });
 
 const sharesOf = (by: Exclude<FitRule['by'], 'tracking'>): yup.ObjectSchema<any> =>
   object<FitRule>({ by: tagged(by), least: limited('fitShare'), most: limited('fitShare') });
 const fitRuleSchema = union<FitRule>('by', {
   tracking: object<FitRule>({ by: tagged('tracking'), least: limited('fitTracking'), most: limited('fitTracking') }),
-  width: sharesOf('width'), size: sharesOf('size'), radius: sharesOf('radius'),
+  width: sharesOf('width'),
+  size: sharesOf('size'),
+  radius: sharesOf('radius'),
 });
 
 const cornersSchema = union<Corners>('kind', {
@@ -164,7 +248,11 @@ const styleSchema = object<Style>({ id: id(), name: text('nameLength'), of: obje
 const placedImage = {
   id: id(),
   name: text('nameLength'),
-  imageId: yup.string().strict().required().matches(/^[0-9a-f]{32}$/, '${path} must be 32 hexadecimal digits'),
+  imageId: yup
+    .string()
+    .strict()
+    .required()
+    .matches(/^[0-9a-f]{32}$/, '${path} must be 32 hexadecimal digits'),
   widthPx: limited('imagePx'),
   heightPx: limited('imagePx'),
   centre: point(),
@@ -173,22 +261,40 @@ const placedImage = {
   locked: flag(),
   hidden: flag(),
 };
-const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({ type: tagged('tracing'), ...placedImage, strength: limited('fraction') });
+const tracingSchema: yup.ObjectSchema<any> = object<Tracing>({
+  type: tagged('tracing'),
+  ...placedImage,
+  strength: limited('fraction'),
+});
 const pictureSchema: yup.ObjectSchema<any> = object<Picture>({
-  type: tagged('picture'), ...placedImage, fill: inkId().nullable().defined(), within: id().nullable().defined() as never,
+  type: tagged('picture'),
+  ...placedImage,
+  fill: inkId().nullable().defined(),
+  within: id().nullable().defined() as never,
 });
 
-const sign = <T extends OrnamentSign['kind']>(kind: T): yup.ObjectSchema<any> => object<{ kind: T }>({ kind: tagged(kind) });
+const sign = <T extends OrnamentSign['kind']>(kind: T): yup.ObjectSchema<any> =>
+  object<{ kind: T }>({ kind: tagged(kind) });
 const ornamentsSchema: yup.ObjectSchema<any> = object<Ornaments>({
   type: tagged('ornaments'),
   id: id(),
   name: text('nameLength'),
   curveId: id(),
   sign: union<OrnamentSign>('kind', {
-    dot: sign('dot'), diamond: sign('diamond'), star: sign('star'), leaf: sign('leaf'), dash: sign('dash'),
+    dot: sign('dot'),
+    diamond: sign('diamond'),
+    star: sign('star'),
+    leaf: sign('leaf'),
+    dash: sign('dash'),
     shape: object<Extract<OrnamentSign, { kind: 'shape' }>>({
       kind: tagged('shape'),
-      outlines: yup.array().strict().of(drawnSchema as never).required().min(LIMITS.outlines.min).max(LIMITS.outlines.max) as unknown as yup.ISchema<Extract<OrnamentSign, { kind: 'shape' }>['outlines']>,
+      outlines: yup
+        .array()
+        .strict()
+        .of(drawnSchema as never)
+        .required()
+        .min(LIMITS.outlines.min)
+        .max(LIMITS.outlines.max) as unknown as yup.ISchema<Extract<OrnamentSign, { kind: 'shape' }>['outlines']>,
     }),
   }),
   height: limited('ornamentHeight'),
@@ -203,9 +309,15 @@ const artSchema: yup.ObjectSchema<any> = object<Art>({
   type: tagged('art'),
   id: id(),
   name: text('nameLength'),
-  parts: list<ArtPart>(object<ArtPart>({
-    outlines: list<ArtPart['outlines'][number]>(drawnSchema, LIMITS.artOutlines), rule: tagged<ArtPart['rule']>('nonzero', 'evenodd'), fill: inkId().nullable().defined(), stroke,
-  }), LIMITS.artParts),
+  parts: list<ArtPart>(
+    object<ArtPart>({
+      outlines: list<ArtPart['outlines'][number]>(drawnSchema, LIMITS.artOutlines),
+      rule: tagged<ArtPart['rule']>('nonzero', 'evenodd'),
+      fill: inkId().nullable().defined(),
+      stroke,
+    }),
+    LIMITS.artParts,
+  ),
   centre: point(),
   scale: limited('artScale'),
   turnDeg: limited('clockDeg'),
@@ -214,7 +326,14 @@ const artSchema: yup.ObjectSchema<any> = object<Art>({
   hidden: flag(),
 });
 
-export const itemSchema = union<Item>('type', { curve: curveSchema, lettering: letteringSchema, tracing: tracingSchema, ornaments: ornamentsSchema, art: artSchema, picture: pictureSchema });
+export const itemSchema = union<Item>('type', {
+  curve: curveSchema,
+  lettering: letteringSchema,
+  tracing: tracingSchema,
+  ornaments: ornamentsSchema,
+  art: artSchema,
+  picture: pictureSchema,
+});
 
 export const sheetSchema: yup.ObjectSchema<any> = object<Sheet>({
   widthMm: limited('sheetMm'),
@@ -229,12 +348,20 @@ export const pieceSchema: yup.ObjectSchema<any> = object<Piece>({
   version: yup.number<8>().strict().oneOf([8]).required(),
   name: text('nameLength'),
   sheet: sheetSchema,
-  paper: yup.string().strict().required().matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),
+  paper: yup
+    .string()
+    .strict()
+    .required()
+    .matches(/^#[0-9a-f]{6}$/, '${path} must be a colour as #rrggbb'),
   inks: list<Ink>(inkSchema, LIMITS.inks),
   styles: list<Style>(styleSchema, LIMITS.styles),
   process: object<Process>({
     kind: tagged<ProcessKind>('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),
-    leastStrokeMm: limited('processMm'), leastGapMm: limited('processMm'), leastLetterMm: limited('processMm'), mostInk: limited('mostInk'), leastDpi: limited('leastDpi'),
+    leastStrokeMm: limited('processMm'),
+    leastGapMm: limited('processMm'),
+    leastLetterMm: limited('processMm'),
+    mostInk: limited('mostInk'),
+    leastDpi: limited('leastDpi'),
   }),
   guides: list<Guide>(guideSchema, LIMITS.guides),
   items: list<Item>(itemSchema, LIMITS.items),

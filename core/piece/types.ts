@@ -17,12 +17,38 @@ import type { Cut, Halo, Ink, InkId, Shade, Stroke, Underline } from './inks';
 import type { Point } from './point';
 import type { Process } from './process';
 
-export type { Art, ArtPart, Cut, Halo, Ink, InkId, Picture, PlacedImage, Point, Process, Shade, Stroke, Tracing, Underline };
+export type {
+  Art,
+  ArtPart,
+  Cut,
+  Halo,
+  Ink,
+  InkId,
+  Picture,
+  PlacedImage,
+  Point,
+  Process,
+  Shade,
+  Stroke,
+  Tracing,
+  Underline,
+};
 
 /** The parameters of a curve. One member a kind, told apart by `kind`. */
 export type CurveShape =
-  | CircleShape | ArcShape | EllipseShape | SpiralShape | WaveShape | LineShape | RectangleShape | PolygonShape | StarShape | SealShape
-  | DrawnShape | ParallelShape | MidwayShape;
+  | CircleShape
+  | ArcShape
+  | EllipseShape
+  | SpiralShape
+  | WaveShape
+  | LineShape
+  | RectangleShape
+  | PolygonShape
+  | StarShape
+  | SealShape
+  | DrawnShape
+  | ParallelShape
+  | MidwayShape;
 export type CurveKindName = CurveShape['kind'];
 
 /** A guide that lettering sits on. It prints only if it has a fill or a stroke. */
@@ -158,9 +184,7 @@ export interface Fit {
 
 /** What lettering does at a sharp corner of its curve: it goes round by a radius, steps over it, or goes straight through. */
 export type Corners =
-  | { readonly kind: 'round'; readonly radiusMm: number }
-  | { readonly kind: 'step' }
-  | { readonly kind: 'straight' };
+  { readonly kind: 'round'; readonly radiusMm: number } | { readonly kind: 'step' } | { readonly kind: 'straight' };
 
 export type StanceKind = 'turned' | 'upright' | 'sheared' | 'swayed' | 'bent' | 'pointed' | 'stacked';
 
@@ -251,7 +275,22 @@ export interface Lettering {
 
 /** What a style keeps of a lettering: face, size, spacing, stance and inks; neither words nor place. */
 export const STYLE_FIELDS = [
-  'letterCase', 'lineDistanceMm', 'faceId', 'size', 'width', 'features', 'axes', 'spacing', 'corners', 'stance', 'fill', 'stroke', 'halo', 'shade', 'underline', 'united',
+  'letterCase',
+  'lineDistanceMm',
+  'faceId',
+  'size',
+  'width',
+  'features',
+  'axes',
+  'spacing',
+  'corners',
+  'stance',
+  'fill',
+  'stroke',
+  'halo',
+  'shade',
+  'underline',
+  'united',
 ] as const satisfies readonly (keyof Lettering)[];
 export type StyleField = (typeof STYLE_FIELDS)[number];
 
@@ -339,7 +378,11 @@ export const ornamentsOn = (piece: Piece, curveId: string): readonly Ornaments[]
 /** The curves that a curve follows, with the name of the field that names each. */
 export function parentsOf(shape: CurveShape): readonly (readonly [field: string, id: string])[] {
   if (shape.kind === 'parallel') return [['of', shape.of]];
-  if (shape.kind === 'midway') return [['first', shape.first], ['second', shape.second]];
+  if (shape.kind === 'midway')
+    return [
+      ['first', shape.first],
+      ['second', shape.second],
+    ];
   return [];
 }
 
@@ -354,4 +397,6 @@ export function holdersOf({ hold }: Seat): readonly string[] {
 
 /** Curves that follow this one. */
 export const followersOf = (piece: Piece, curveId: string): readonly Curve[] =>
-  piece.items.filter((item): item is Curve => item.type === 'curve' && parentsOf(item.shape).some(([, id]) => id === curveId));
+  piece.items.filter(
+    (item): item is Curve => item.type === 'curve' && parentsOf(item.shape).some(([, id]) => id === curveId),
+  );

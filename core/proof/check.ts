@@ -28,7 +28,11 @@ export interface Finding {
 }
 
 /** A lettering that shows, set. */
-export interface Proofed { readonly lettering: Lettering; readonly curve: Curve; readonly set: Result<SetLettering> }
+export interface Proofed {
+  readonly lettering: Lettering;
+  readonly curve: Curve;
+  readonly set: Result<SetLettering>;
+}
 
 /** What a check looks at. */
 export interface ProofGround {
@@ -47,8 +51,13 @@ export interface ProofGround {
 export type Check = (ground: ProofGround) => Finding[];
 
 /** The beginning of a wording, for messages. */
-export const short = (wording: string): string => { const line = wording.replace(/\n/g, ' '); return line.length > 24 ? `${line.slice(0, 23)}…` : line; };
+export const short = (wording: string): string => {
+  const line = wording.replace(/\n/g, ' ');
+  return line.length > 24 ? `${line.slice(0, 23)}…` : line;
+};
 
 /** The letterings that are set, with their settings. */
-export const setOnes = ({ settings }: ProofGround): { readonly lettering: Lettering; readonly curve: Curve; readonly set: SetLettering }[] =>
+export const setOnes = ({
+  settings,
+}: ProofGround): { readonly lettering: Lettering; readonly curve: Curve; readonly set: SetLettering }[] =>
   settings.flatMap(({ lettering, curve, set }) => (set.ok ? [{ lettering, curve, set: set.value }] : []));

@@ -6,6 +6,12 @@ export const embedding: Check = ({ piece, forbidden, faces }) => {
   return piece.items.flatMap((item) => {
     if (item.type !== 'lettering' || item.hidden || !forbidden.has(item.faceId) || seen.has(item.faceId)) return [];
     seen.add(item.faceId);
-    return [{ code: 'face-stays', itemId: item.id, message: `“${short(item.wording)}”: the maker of ${faces.get(item.faceId)?.name ?? item.faceId} forbids that it leaves with a piece file. Files of outlines are not concerned.` }];
+    return [
+      {
+        code: 'face-stays',
+        itemId: item.id,
+        message: `“${short(item.wording)}”: the maker of ${faces.get(item.faceId)?.name ?? item.faceId} forbids that it leaves with a piece file. Files of outlines are not concerned.`,
+      },
+    ];
   });
 };

@@ -32,8 +32,30 @@ export type { Finding, Mend } from './check';
 
 /** One line a check, in the order in which they are listed. */
 const CHECKS: readonly Check[] = [
-  noTrack, notSet, missingFace, absentPicture, fold, overset, notFilled, ornamentRoom, missingCharacter, emptyWording, touching, upsideDown, trim, thinStrokes, thinGaps, thinLines,
-  smallLetters, inkedGuide, nearlyCentred, nearlyAlike, totalInk, whiteOverprint, pictureResolution, embedding,
+  noTrack,
+  notSet,
+  missingFace,
+  absentPicture,
+  fold,
+  overset,
+  notFilled,
+  ornamentRoom,
+  missingCharacter,
+  emptyWording,
+  touching,
+  upsideDown,
+  trim,
+  thinStrokes,
+  thinGaps,
+  thinLines,
+  smallLetters,
+  inkedGuide,
+  nearlyCentred,
+  nearlyAlike,
+  totalInk,
+  whiteOverprint,
+  pictureResolution,
+  embedding,
 ];
 
 const NONE: ReadonlySet<string> = new Set();
@@ -45,17 +67,37 @@ const NONE: ReadonlySet<string> = new Set();
  * @param forbidden faces whose makers forbid that they leave with a piece
  * @param absent images of pictures that are not at hand
  */
-export function proofPiece(piece: Piece, faces: Faces, evenings?: Evenings, forbidden = NONE, absent = NONE): Finding[] {
+export function proofPiece(
+  piece: Piece,
+  faces: Faces,
+  evenings?: Evenings,
+  forbidden = NONE,
+  absent = NONE,
+): Finding[] {
   const tracks = tracksOf(piece);
-  const settings = piece.items.filter(isLettering).filter((one) => !one.hidden).map((lettering) => {
-    const curve = findCurve(piece, lettering.curveId)!;
-    return { lettering, curve, set: settingOf(lettering, tracks, faces, evenings) };
-  });
+  const settings = piece.items
+    .filter(isLettering)
+    .filter((one) => !one.hidden)
+    .map((lettering) => {
+      const curve = findCurve(piece, lettering.curveId)!;
+      return { lettering, curve, set: settingOf(lettering, tracks, faces, evenings) };
+    });
   const sets = new Map(settings.map(({ lettering, set }) => [lettering.id, set]));
-  const track = (id: string) => { const one = tracks.get(id); return one?.ok ? one.value : null; };
+  const track = (id: string) => {
+    const one = tracks.get(id);
+    return one?.ok ? one.value : null;
+  };
   const paths = paintPiece(piece, {
-    track, set: (id) => { const set = sets.get(id); return set?.ok ? set.value : null; },
-    ornaments: (id) => { const item = piece.items.find((one) => one.id === id); const on = item && isOrnaments(item) ? track(item.curveId) : null; return on && item && isOrnaments(item) ? ornamentsBetween(item, on, setsOn(piece, item.curveId, sets)) : null; },
+    track,
+    set: (id) => {
+      const set = sets.get(id);
+      return set?.ok ? set.value : null;
+    },
+    ornaments: (id) => {
+      const item = piece.items.find((one) => one.id === id);
+      const on = item && isOrnaments(item) ? track(item.curveId) : null;
+      return on && item && isOrnaments(item) ? ornamentsBetween(item, on, setsOn(piece, item.curveId, sets)) : null;
+    },
   });
   const ground: ProofGround = { piece, tracks, settings, paths, faces, forbidden, absent };
   return CHECKS.flatMap((check) => check(ground));

@@ -10,10 +10,14 @@ export const inkedGuide: Check = (ground) => {
     // Feet on the line, or the line within the height of the letters.
     if (set.baselineMm > reach + 1e-6 || set.baselineMm + set.capMm < -reach) return [];
     seen.add(curve.id);
-    return [{
-      code: 'inked-guide', itemId: curve.id, mm: curve.stroke.widthMm,
-      message: `${curve.name} has a stroke, and “${short(lettering.wording)}” stands on it: it prints along the letters. Take its ink away, or move the letters off it.`,
-      mend: { label: 'Take its ink away', steps: [setStep(ground.piece, curve.id, ['stroke'], null)] },
-    }];
+    return [
+      {
+        code: 'inked-guide',
+        itemId: curve.id,
+        mm: curve.stroke.widthMm,
+        message: `${curve.name} has a stroke, and “${short(lettering.wording)}” stands on it: it prints along the letters. Take its ink away, or move the letters off it.`,
+        mend: { label: 'Take its ink away', steps: [setStep(ground.piece, curve.id, ['stroke'], null)] },
+      },
+    ];
   });
 };

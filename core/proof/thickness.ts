@@ -8,37 +8,75 @@ import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';
 import type { Face } from '../type/face';
 
 /** The thinnest stroke and the thinnest white of a glyph, in font units (of its height), each with its middle. */
-export interface Thinnest { readonly stroke: Measured | null; readonly white: Measured | null }
-export interface Measured { readonly width: number; readonly x: number; readonly y: number }
+export interface Thinnest {
+  readonly stroke: Measured | null;
+  readonly white: Measured | null;
+}
+export interface Measured {
+  readonly width: number;
+  readonly x: number;
+  readonly y: number;
+}
 
 /** Sides count as those of one stroke where they run against each other within this, as a cosine: 25 degrees. */
 const AGAINST = -0.9;
 /** Nearer than this share of an em two sides are one and the same; farther than the other one nothing is thin. */
-const SAME_EM = 1e-5, FAR_EM = 0.15;
+const SAME_EM = 1e-5,
+  FAR_EM = 0.15;
 /** Sides so few apart on their contour meet at a corner, or at the end of a stroke: there is nothing between them. */
 const CORNER = 3;
 /** A stroke or a gap is as long as so many of its widths, being about as thin on the way; what is shorter is the tip of a serif. */
-const LENGTH = 3, ABOUT = 1.5;
+const LENGTH = 3,
+  ABOUT = 1.5;
 /** Where on a side it is measured. */
 const STATIONS = [0.2, 0.5, 0.8] as const;
 
-interface Side { readonly contour: number; readonly index: number; readonly of: number;  readonly ax: number; readonly ay: number; readonly bx: number; readonly by: number; readonly tx: number; readonly ty: number }
+interface Side {
+  readonly contour: number;
+  readonly index: number;
+  readonly of: number;
+  readonly ax: number;
+  readonly ay: number;
+  readonly bx: number;
+  readonly by: number;
+  readonly tx: number;
+  readonly ty: number;
+}
 
 /** An em as booleans see it, mm: their tolerance is then a ten-thousandth of it. */
 const EM_MM = 10;
-const signedArea = (points: Float64Array): number => { let sum = 0; for (let i = 2; i < points.length; i += 2) sum += points[i - 2]! * points[i + 1]! - points[i]! * points[i - 1]!; return sum; };
+const signedArea = (points: Float64Array): number => {
+  let sum = 0;
+  for (let i = 2; i < points.length; i += 2) sum += points[i - 2]! * points[i + 1]! - points[i]! * points[i - 1]!;
+  return sum;
+};
 
 /** The contours of a glyph; where some that are filled lie over each other, as in faces made of parts, those of all of them together. */
 function partedContours(face: Face, glyphId: number): readonly Float64Array[] {
   const contours = contoursOf(face, glyphId, 'fine');
   const whole = Math.sign(contours.reduce((sum, points) => sum + signedArea(points), 0));
-  const boxes = contours.filter((points) => Math.sign(signedArea(points)) === whole).map((points) => shapeOf([points])!);
-  const meet = boxes.some((a, i) => boxes.slice(i + 1).some((b) => a.xMin < b.xMax && b.xMin < a.xMax && a.yMin < b.yMax && b.yMin < a.yMax));
+  const boxes = contours
+    .filter((points) => Math.sign(signedArea(points)) === whole)
+    .map((points) => shapeOf([points])!);
+  const meet = boxes.some((a, i) =>
+    boxes.slice(i + 1).some((b) => a.xMin < b.xMax && b.xMin < a.xMax && a.yMin < b.yMax && b.yMin < a.yMax),
+  );
   if (!meet) return contours;
   const k = EM_MM / face.metrics.upem;
-  const region = combine('union', contours.map((points) => Array.from({ length: points.length / 2 - 1 }, (_, i) => lineEdge(points[2 * i]! * k, points[2 * i + 1]! * k, points[2 * i + 2]! * k, points[2 * i + 3]! * k))), []);
+  const region = combine(
+    'union',
+    contours.map((points) =>
+      Array.from({ length: points.length / 2 - 1 }, (_, i) =>
+        lineEdge(points[2 * i]! * k, points[2 * i + 1]! * k, points[2 * i + 2]! * k, points[2 * i + 3]! * k),
+      ),
+    ),
+    [],
+  );
   return region.map((contour) => {
-    const points = contour.flatMap((edge) => { const { x, y } = onEdge(edge, 0); return [x / k, y / k]; });
+    const points = contour.flatMap((edge) => {
+      const { x, y } = onEdge(edge, 0);
+      return [x / k, y / k];
+    });
     return Float64Array.from([...points, points[0]!, points[1]!]);
   });
 }
@@ -50,7 +88,10 @@ function sidesOf(face: Face, glyphId: number, ratio: number): Side[][] {
   return contours.map((points, contour) => {
     const sides: Omit<Side, 'contour' | 'index' | 'of'>[] = [];
     for (let i = 2; i < points.length; i += 2) {
-      const [ax, ay, bx, by] = area > 0 ? [points[i - 2]! * ratio, points[i - 1]!, points[i]! * ratio, points[i + 1]!] : [points[i]! * ratio, points[i + 1]!, points[i - 2]! * ratio, points[i - 1]!];
+      const [ax, ay, bx, by] =
+        area > 0
+          ? [points[i - 2]! * ratio, points[i - 1]!, points[i]! * ratio, points[i + 1]!]
+          : [points[i]! * ratio, points[i + 1]!, points[i - 2]! * ratio, points[i - 1]!];
       const length = hypot(bx - ax, by - ay);
       if (length > 0) sides.push({ ax, ay, bx, by, tx: (bx - ax) / length, ty: (by - ay) / length });
     }
@@ -60,21 +101,37 @@ function sidesOf(face: Face, glyphId: number, ratio: number): Side[][] {
 }
 
 /** How far it is straight across from a place to the side that is met first, where that one runs against its own; else null. */
-function across(sides: readonly Side[], x: number, y: number, nx: number, ny: number, own: Side, near: number, far: number): number | null {
-  let best = far, met: Side | null = null;
+function across(
+  sides: readonly Side[],
+  x: number,
+  y: number,
+  nx: number,
+  ny: number,
+  own: Side,
+  near: number,
+  far: number,
+): number | null {
+  let best = far,
+    met: Side | null = null;
   for (const side of sides) {
     if (side === own) continue;
     // Sides that lie wholly before or behind what is looked at are out of the question.
-    const p = (side.ax - x) * nx + (side.ay - y) * ny, q = (side.bx - x) * nx + (side.by - y) * ny;
+    const p = (side.ax - x) * nx + (side.ay - y) * ny,
+      q = (side.bx - x) * nx + (side.by - y) * ny;
     if ((p > best && q > best) || (p < near && q < near)) continue;
-    const ex = side.bx - side.ax, ey = side.by - side.ay;
+    const ex = side.bx - side.ax,
+      ey = side.by - side.ay;
     const cross = nx * ey - ny * ex;
     if (cross === 0) continue;
-    const wx = side.ax - x, wy = side.ay - y;
+    const wx = side.ax - x,
+      wy = side.ay - y;
     const at = (wx * ey - wy * ex) / cross;
     if (at <= near || at >= best) continue;
     const u = (wx * ny - wy * nx) / cross;
-    if (u >= -1e-9 && u <= 1 + 1e-9) { best = at; met = side; }
+    if (u >= -1e-9 && u <= 1 + 1e-9) {
+      best = at;
+      met = side;
+    }
   }
   if (!met || met.tx * own.tx + met.ty * own.ty > AGAINST) return null;
   const apart = Math.abs(met.index - own.index);
@@ -82,13 +139,22 @@ function across(sides: readonly Side[], x: number, y: number, nx: number, ny: nu
 }
 
 /** The thinnest place along one contour, to one side of it: a least width that opens, or stays, both ways. Where two sides close up to a corner it is no stroke and no gap. */
-function thinnestAlong(contour: readonly Side[], all: readonly Side[], inward: boolean, near: number, far: number): Measured | null {
-  const places = contour.flatMap((side) => STATIONS.map((u) => {
-    const x = side.ax + (side.bx - side.ax) * u, y = side.ay + (side.by - side.ay) * u;
-    const [nx, ny] = inward ? [-side.ty, side.tx] : [side.ty, -side.tx];
-    const width = across(all, x, y, nx, ny, side, near, far);
-    return width === null ? null : { width, x: x + (nx * width) / 2, y: y + (ny * width) / 2 };
-  }));
+function thinnestAlong(
+  contour: readonly Side[],
+  all: readonly Side[],
+  inward: boolean,
+  near: number,
+  far: number,
+): Measured | null {
+  const places = contour.flatMap((side) =>
+    STATIONS.map((u) => {
+      const x = side.ax + (side.bx - side.ax) * u,
+        y = side.ay + (side.by - side.ay) * u;
+      const [nx, ny] = inward ? [-side.ty, side.tx] : [side.ty, -side.tx];
+      const width = across(all, x, y, nx, ny, side, near, far);
+      return width === null ? null : { width, x: x + (nx * width) / 2, y: y + (ny * width) / 2 };
+    }),
+  );
   const count = places.length;
   /** How far the place can be followed to one way while it stays about as thin. */
   const long = (i: number, step: 1 | -1, width: number): number => {
@@ -102,7 +168,8 @@ function thinnestAlong(contour: readonly Side[], all: readonly Side[], inward: b
   };
   let best: Measured | null = null;
   places.forEach((place, i) => {
-    const before = places[(i + count - 1) % count], after = places[(i + 1) % count];
+    const before = places[(i + count - 1) % count],
+      after = places[(i + 1) % count];
     if (!place || !before || !after || (best && place.width >= best.width)) return;
     const least = place.width * (1 - 1e-3);
     if (before.width < least || after.width < least) return;
@@ -115,10 +182,11 @@ function measure(face: Face, glyphId: number, ratio: number): Thinnest {
   const contours = sidesOf(face, glyphId, ratio);
   const all = contours.flat();
   const [near, far] = [face.metrics.upem * SAME_EM, face.metrics.upem * FAR_EM];
-  const least = (inward: boolean): Measured | null => contours.reduce<Measured | null>((best, contour) => {
-    const found = thinnestAlong(contour, all, inward, near, far);
-    return found && (!best || found.width < best.width) ? found : best;
-  }, null);
+  const least = (inward: boolean): Measured | null =>
+    contours.reduce<Measured | null>((best, contour) => {
+      const found = thinnestAlong(contour, all, inward, near, far);
+      return found && (!best || found.width < best.width) ? found : best;
+    }, null);
   return { stroke: least(true), white: least(false) };
 }
 
@@ -139,13 +207,22 @@ export function thinnestOf(face: Face, glyphId: number, ratio: number): Thinnest
   return found;
 }
 
-export interface ThinPlace { readonly mm: number; readonly at: Vec; readonly letter: string }
+export interface ThinPlace {
+  readonly mm: number;
+  readonly at: Vec;
+  readonly letter: string;
+}
 
 /** The thinnest stroke or white of a lettering as it is set, all its lines; null without ink. Letters are measured as the face has them, before they are bent. */
 export function thinnestPlace(set: SetLettering, which: keyof Thinnest): ThinPlace | null {
   let best: ThinPlace | null = null;
   for (const line of linesOf(set)) {
-    const { measured: { run, scales }, scaleX, scaleY, rows } = line;
+    const {
+      measured: { run, scales },
+      scaleX,
+      scaleY,
+      rows,
+    } = line;
     run.letters.forEach((letter, i) => {
       const k = scales ? scales[i]! : 1;
       for (const glyph of letter.glyphs) {
@@ -154,8 +231,16 @@ export function thinnestPlace(set: SetLettering, which: keyof Thinnest): ThinPla
         const mm = found.width * scaleY * k;
         if (best && mm >= best.mm) continue;
         const at = i * LETTER.length;
-        const px = (found.x / (scaleX / scaleY) + glyph.x - letter.advance / 2) * scaleX * k, py = (found.y + glyph.y) * scaleY * k;
-        best = { mm, letter: letter.text, at: { x: rows[at]! + rows[at + 2]! * px + rows[at + 4]! * py, y: rows[at + 1]! + rows[at + 3]! * px + rows[at + 5]! * py } };
+        const px = (found.x / (scaleX / scaleY) + glyph.x - letter.advance / 2) * scaleX * k,
+          py = (found.y + glyph.y) * scaleY * k;
+        best = {
+          mm,
+          letter: letter.text,
+          at: {
+            x: rows[at]! + rows[at + 2]! * px + rows[at + 4]! * py,
+            y: rows[at + 1]! + rows[at + 3]! * px + rows[at + 5]! * py,
+          },
+        };
       }
     });
   }

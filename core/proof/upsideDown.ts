@@ -11,16 +11,38 @@ const ROUND = 0.6;
 const DOWN = 0.5;
 
 /** Lettering whose middle reads upside down. */
-export const upsideDown: Check = (ground) => setOnes(ground).flatMap(({ lettering, set }) => {
-  const { rows, overset, path, measured, stance, direction } = set;
-  if (measured.firstInk < 0 || stance.kind === 'stacked' || Math.abs(frameAt(path, direction * overset.inkEnd).turningRad - frameAt(path, direction * overset.inkStart).turningRad) > ROUND * 2 * Math.PI) return [];
-  const at = Math.round((measured.firstInk + measured.lastInk) / 2) * LETTER.length;
-  const [upX, upY] = [rows[at + LETTER.upX]!, rows[at + LETTER.upY]!];
-  if (upY / hypot(upX, upY) < DOWN) return [];
-  const turned = reseatLettering(lettering, lettering.seat.tops === 'outward' ? 'inward' : 'outward', lettering.seat.side);
-  return [{
-    code: 'upside-down', itemId: lettering.id, at: { x: rows[at]!, y: rows[at + 1]! },
-    message: `“${short(lettering.wording)}” reads upside down.`,
-    mend: { label: 'Turn it over, in its band', steps: (['seat', 'bookends', 'anchor'] as const).filter((field) => turned[field] !== lettering[field]).map((field) => setStep(ground.piece, lettering.id, [field], turned[field])) },
-  }];
-});
+export const upsideDown: Check = (ground) =>
+  setOnes(ground).flatMap(({ lettering, set }) => {
+    const { rows, overset, path, measured, stance, direction } = set;
+    if (
+      measured.firstInk < 0 ||
+      stance.kind === 'stacked' ||
+      Math.abs(
+        frameAt(path, direction * overset.inkEnd).turningRad - frameAt(path, direction * overset.inkStart).turningRad,
+      ) >
+        ROUND * 2 * Math.PI
+    )
+      return [];
+    const at = Math.round((measured.firstInk + measured.lastInk) / 2) * LETTER.length;
+    const [upX, upY] = [rows[at + LETTER.upX]!, rows[at + LETTER.upY]!];
+    if (upY / hypot(upX, upY) < DOWN) return [];
+    const turned = reseatLettering(
+      lettering,
+      lettering.seat.tops === 'outward' ? 'inward' : 'outward',
+      lettering.seat.side,
+    );
+    return [
+      {
+        code: 'upside-down',
+        itemId: lettering.id,
+        at: { x: rows[at]!, y: rows[at + 1]! },
+        message: `“${short(lettering.wording)}” reads upside down.`,
+        mend: {
+          label: 'Turn it over, in its band',
+          steps: (['seat', 'bookends', 'anchor'] as const)
+            .filter((field) => turned[field] !== lettering[field])
+            .map((field) => setStep(ground.piece, lettering.id, [field], turned[field])),
+        },
+      },
+    ];
+  });

@@ -10,7 +10,12 @@ const [X, Y, AX, AY, UX, UY, LENGTH] = [0, 1, 2, 3, 4, 5, 6];
  *
  * @param rows rows of letters, which are changed in place
  */
-export function adjust(rows: Float64Array, { origins }: MeasuredRun, adjustments: readonly Adjustment[], capMm: number): void {
+export function adjust(
+  rows: Float64Array,
+  { origins }: MeasuredRun,
+  adjustments: readonly Adjustment[],
+  capMm: number,
+): void {
   if (adjustments.length === 0) return;
   const byPlace = new Map(adjustments.map((one) => [one.at, one]));
   origins.forEach((at, i) => {
@@ -19,10 +24,13 @@ export function adjust(rows: Float64Array, { origins }: MeasuredRun, adjustments
     const row = rows.subarray(i * LENGTH!, (i + 1) * LENGTH!);
     const [ax, ay, ux, uy] = [row[AX!]!, row[AY!]!, row[UX!]!, row[UY!]!];
     const half = capMm / 2;
-    const cx = row[X!]! + ux * half + ax * one.alongMm + ux * one.offMm, cy = row[Y!]! + uy * half + ay * one.alongMm + uy * one.offMm;
-    const cos = Math.cos((one.turnDeg * Math.PI) / 180), sin = Math.sin((one.turnDeg * Math.PI) / 180);
+    const cx = row[X!]! + ux * half + ax * one.alongMm + ux * one.offMm,
+      cy = row[Y!]! + uy * half + ay * one.alongMm + uy * one.offMm;
+    const cos = Math.cos((one.turnDeg * Math.PI) / 180),
+      sin = Math.sin((one.turnDeg * Math.PI) / 180);
     const turned = (x: number, y: number): [number, number] => [x * cos - y * sin, x * sin + y * cos];
-    const [tax, tay] = turned(ax, ay), [tux, tuy] = turned(ux, uy);
+    const [tax, tay] = turned(ax, ay),
+      [tux, tuy] = turned(ux, uy);
     row.set([cx - tux * half, cy - tuy * half, tax, tay, tux, tuy]);
   });
 }

@@ -21,9 +21,15 @@ export function aimPicture(lettering: Lettering, face: Face, lean: number): SetL
   if (!track.ok) return null;
   const letters = [...lettering.wording.replace(/\s/gu, '')].slice(0, LETTERS).join('') || SAMPLE;
   const what: Lettering = {
-    ...lettering, wording: letters, size: { by: 'cap', mm: CAP_MM }, width: 1, adjustments: [], stance: { kind: 'turned', strength: 1, centre: null },
+    ...lettering,
+    wording: letters,
+    size: { by: 'cap', mm: CAP_MM },
+    width: 1,
+    adjustments: [],
+    stance: { kind: 'turned', strength: 1, centre: null },
     seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },
-    anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 },
+    anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+    bookends: { startU: 0, endU: 1 },
     spacing: { ...lettering.spacing, tracking: 0, evenOut: 1, lean },
     fit: { ...lettering.fit, kept: false },
   };

@@ -10,13 +10,25 @@ export interface NamedPlace {
   readonly u: number;
 }
 
-const HOURS = ['12 o’clock', 'half past 1', '3 o’clock', 'half past 4', '6 o’clock', 'half past 7', '9 o’clock', 'half past 10'];
+const HOURS = [
+  '12 o’clock',
+  'half past 1',
+  '3 o’clock',
+  'half past 4',
+  '6 o’clock',
+  'half past 7',
+  '9 o’clock',
+  'half past 10',
+];
 
 export const isClosed = (track: Track): boolean => track.path.path.closed;
 
 const ON_OPEN: readonly NamedPlace[] = [
-  { name: 'start of the curve', u: 0 }, { name: 'first quarter', u: 0.25 }, { name: 'middle', u: 0.5 },
-  { name: 'third quarter', u: 0.75 }, { name: 'end of the curve', u: 1 },
+  { name: 'start of the curve', u: 0 },
+  { name: 'first quarter', u: 0.25 },
+  { name: 'middle', u: 0.5 },
+  { name: 'third quarter', u: 0.75 },
+  { name: 'end of the curve', u: 1 },
 ];
 const onClosed = new WeakMap<Track, readonly NamedPlace[]>();
 

@@ -18,14 +18,27 @@ export interface Collision {
 }
 
 /** How near the face itself sets two neighbours on a straight line, mm, if nearer than a distance; else that distance. */
-export function ownDistance({ measured, fitted, scaleY }: SetLettering, before: number, after: number, withinMm: number): number {
-  const pair = straightPairs(measured, fitted.width, fitted.spacing.words).find((one) => one.before === before && one.after === after);
+export function ownDistance(
+  { measured, fitted, scaleY }: SetLettering,
+  before: number,
+  after: number,
+  withinMm: number,
+): number {
+  const pair = straightPairs(measured, fitted.width, fitted.spacing.words).find(
+    (one) => one.before === before && one.after === after,
+  );
   return pair ? straightDistance(measured, pair, fitted.width, withinMm / scaleY) * scaleY : withinMm;
 }
 
 /** How far apart tracking sets two neighbours, mm; nothing in joined words, nor where words are spread to fill their room. */
-export function trackedMm({ measured: { run }, fitted: { spacing, anchor }, scaleX }: SetLettering, before: number, after: number): number {
-  return run.joined || anchor.align === 'filled' ? 0 : ((spacing.tracking * run.face.metrics.upem * scaleX) / 1000) * (after - before);
+export function trackedMm(
+  { measured: { run }, fitted: { spacing, anchor }, scaleX }: SetLettering,
+  before: number,
+  after: number,
+): number {
+  return run.joined || anchor.align === 'filled'
+    ? 0
+    : ((spacing.tracking * run.face.metrics.upem * scaleX) / 1000) * (after - before);
 }
 
 /**
@@ -81,11 +94,18 @@ export function joinedByFace({ measured: { run, scales } }: SetLettering): Reado
  * @param sets the letterings to look through
  * @param leastMm from one lettering to the next the larger of their two counts
  */
-export function collisions(sets: readonly SetLettering[], leastMm: (set: SetLettering) => number = (set) => set.lettering.spacing.leastGapMm): Collision[] {
-  const all = sets.flatMap((set) => linesOf(set).flatMap((line) => line.measured.run.letters.flatMap((_, index) => {
-    const shape = placedShape(line, index);
-    return shape ? [{ line, index, shape, least: leastMm(set) }] : [];
-  })));
+export function collisions(
+  sets: readonly SetLettering[],
+  leastMm: (set: SetLettering) => number = (set) => set.lettering.spacing.leastGapMm,
+): Collision[] {
+  const all = sets.flatMap((set) =>
+    linesOf(set).flatMap((line) =>
+      line.measured.run.letters.flatMap((_, index) => {
+        const shape = placedShape(line, index);
+        return shape ? [{ line, index, shape, least: leastMm(set) }] : [];
+      }),
+    ),
+  );
   // From left to right: only those whose boxes overlap across are compared.
   const widest = Math.max(0, ...all.map((one) => one.least));
   all.sort((a, b) => a.shape.xMin - b.shape.xMin);
@@ -98,8 +118,19 @@ export function collisions(sets: readonly SetLettering[], leastMm: (set: SetLett
       const near = closest(a.shape, b.shape, Math.max(least, TOUCH_MM));
       if (!near || (near.mm >= least && near.mm > TOUCH_MM)) continue;
       const [first, second] = a.line === b.line && a.index > b.index ? [b, a] : [a, b];
-      if (first.line === second.line && second.index === first.index + 1 && (joinedByFace(first.line).has(first.index) || ownDistance(first.line, first.index, second.index, SET_INTO_MM) < SET_INTO_MM)) continue;
-      found.push({ first: { line: first.line, index: first.index }, second: { line: second.line, index: second.index }, mm: near.mm, at: near.at });
+      if (
+        first.line === second.line &&
+        second.index === first.index + 1 &&
+        (joinedByFace(first.line).has(first.index) ||
+          ownDistance(first.line, first.index, second.index, SET_INTO_MM) < SET_INTO_MM)
+      )
+        continue;
+      found.push({
+        first: { line: first.line, index: first.index },
+        second: { line: second.line, index: second.index },
+        mm: near.mm,
+        at: near.at,
+      });
     }
   }
   return found;

@@ -11,7 +11,12 @@ const LEAST_TURN = Math.PI / 360;
 
 const turnBetween = (a: Vec, b: Vec): number => Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);
 
-interface Corner { readonly s: number; readonly turn: number; readonly before: number; readonly after: number }
+interface Corner {
+  readonly s: number;
+  readonly turn: number;
+  readonly before: number;
+  readonly after: number;
+}
 
 const found = new WeakMap<Track, readonly Corner[]>();
 
@@ -25,7 +30,9 @@ function cornersOf(track: Track): readonly Corner[] {
 function findCorners({ path }: Track): Corner[] {
   const { segments, closed } = path.path;
   const before = (i: number): number => (i > 0 ? i - 1 : closed ? segments.length - 1 : -1);
-  const turns = segments.map((segment, i) => (before(i) >= 0 && segments.length > 1 ? turnBetween(tangentAt(segments[before(i)]!, 1), tangentAt(segment, 0)) : 0));
+  const turns = segments.map((segment, i) =>
+    before(i) >= 0 && segments.length > 1 ? turnBetween(tangentAt(segments[before(i)]!, 1), tangentAt(segment, 0)) : 0,
+  );
   // Most curves are smooth: nothing of them is measured.
   if (!turns.some((turn) => Math.abs(turn) > LEAST_TURN)) return [];
   const lengths = segments.map((segment) => measurePath({ segments: [segment], closed: false }).lengthMm);
@@ -48,7 +55,13 @@ function round(from: Vec, to: Vec, a: Vec, b: Vec, straight: boolean): Segment {
     return { kind: 'arc', centre, radius, startRad: Math.atan2(from.y - centre.y, from.x - centre.x), sweepRad: turn };
   }
   const handle = Math.min((4 / 3) * Math.tan(Math.abs(turn) / 4) * radius, chord * 1.5);
-  return { kind: 'cubic', p0: from, p1: { x: from.x + a.x * handle, y: from.y + a.y * handle }, p2: { x: to.x - b.x * handle, y: to.y - b.y * handle }, p3: to };
+  return {
+    kind: 'cubic',
+    p0: from,
+    p1: { x: from.x + a.x * handle, y: from.y + a.y * handle },
+    p2: { x: to.x - b.x * handle, y: to.y - b.y * handle },
+    p3: to,
+  };
 }
 
 function roundCorners(track: Track, radiusMm: number): Track {
@@ -59,12 +72,16 @@ function roundCorners(track: Track, radiusMm: number): Track {
   const { closed } = path.path;
   // How far back from each corner the rounding begins: half of the shorter neighbour at most.
   const cuts = corners.map(({ s, turn, before, after }) => ({
-    s, reach: Math.min(radiusMm * Math.tan(Math.min(Math.abs(turn), Math.PI - 0.02) / 2), before * 0.499, after * 0.499),
+    s,
+    reach: Math.min(radiusMm * Math.tan(Math.min(Math.abs(turn), Math.PI - 0.02) / 2), before * 0.499, after * 0.499),
   }));
   const segments: Segment[] = [];
-  const add = (from: number, to: number): void => { if (to - from > 1e-9) segments.push(...subPath(path, from, to).segments); };
+  const add = (from: number, to: number): void => {
+    if (to - from > 1e-9) segments.push(...subPath(path, from, to).segments);
+  };
   const bridge = (from: Segment, to: Segment, s: number, reach: number): void => {
-    const a = frameAt(path, s - reach).tangent, b = frameAt(path, s + reach).tangent;
+    const a = frameAt(path, s - reach).tangent,
+      b = frameAt(path, s + reach).tangent;
     segments.push(round(endPoint(from), pointAt(to, 0), a, b, from.kind === 'line' && to.kind === 'line'));
   };
   const seam = closed && cuts[0]!.s === 0 ? cuts.shift()! : null;

@@ -38,7 +38,8 @@ interface Wanted {
 }
 
 /** What is done to a line by hand comes on top of evening out, so it has no part in it. */
-const byFaceAlone = (lettering: Lettering): Lettering => (lettering.adjustments.length === 0 ? lettering : { ...lettering, adjustments: [] });
+const byFaceAlone = (lettering: Lettering): Lettering =>
+  lettering.adjustments.length === 0 ? lettering : { ...lettering, adjustments: [] };
 
 /**
  * Says so where a least gap between all letters would take more room than there is between the bookends: evening out
@@ -47,11 +48,17 @@ const byFaceAlone = (lettering: Lettering): Lettering => (lettering.adjustments.
 export function leastGapProblem(set: SetLettering): Problem | null {
   const { leastGapMm } = set.lettering.spacing;
   // Counted, not measured: this is asked with every key.
-  const gaps = Math.max(0, ...linesOf(set).map(({ measured: { run } }) => run.letters.filter((letter) => !isSpace(letter)).length - 1));
+  const gaps = Math.max(
+    0,
+    ...linesOf(set).map(({ measured: { run } }) => run.letters.filter((letter) => !isSpace(letter)).length - 1),
+  );
   const { roomMm } = set.overset;
   if (gaps === 0 || leastGapMm * gaps <= roomMm) return null;
   return {
-    code: 'least-gap-too-large', field: 'spacing.leastGapMm', value: leastGapMm, limit: roomMm / gaps,
+    code: 'least-gap-too-large',
+    field: 'spacing.leastGapMm',
+    value: leastGapMm,
+    limit: roomMm / gaps,
     message: `A least gap of ${leastGapMm.toFixed(2)} mm between all letters of “${set.lettering.wording.slice(0, 24)}” takes more than the room between the bookends, ${roomMm.toFixed(1)} mm. Evening out takes no heed of it: make it ${(Math.floor((roomMm / gaps) * 10) / 10).toFixed(1)} mm or less, or move the bookends apart.`,
   };
 }
@@ -73,7 +80,12 @@ export function leastGapProblem(set: SetLettering): Problem | null {
  * @returns null where there is nothing to even out: strength 0, stacked or joined letters, fewer than two gaps, or a
  *   lettering that cannot be set
  */
-export function evenOut(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Evening | null {
+export function evenOut(
+  lettering: Lettering,
+  track: Track,
+  face: Face,
+  held: readonly (Track | null)[] = [],
+): Evening | null {
   const { evenOut: strength } = lettering.spacing;
   if (!(strength > 0) || lettering.stance.kind === 'stacked') return null;
   const plain = byFaceAlone(lettering);
@@ -97,7 +109,8 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
   for (let round = 0, before = Infinity; round < ROUNDS; round++) {
     let off = 0;
     linesOf(now).forEach((line, n) => {
-      const gaps = trueGaps(line), index = new Map(gaps.map((gap, i) => [gap.before, i]));
+      const gaps = trueGaps(line),
+        index = new Map(gaps.map((gap, i) => [gap.before, i]));
       for (const { before: letter, at, mm } of wanted[n] ?? []) {
         const i = index.get(letter);
         if (i === undefined) continue;
@@ -117,7 +130,9 @@ export function evenOut(lettering: Lettering, track: Track, face: Face, held: re
 
 /** Whether letters look the same from wherever they stand: on a line and on a circle, but for stances that go by the place, and corners. */
 const isExact = ({ path, fitted, stance }: SetLettering): boolean =>
-  path.curvatureMin === path.curvatureMax && fitted.corners.kind !== 'step' && (stance.kind === 'turned' || stance.kind === 'bent');
+  path.curvatureMin === path.curvatureMax &&
+  fitted.corners.kind !== 'step' &&
+  (stance.kind === 'turned' || stance.kind === 'bent');
 
 /** Moves a shape as a letter moves along the line: a way in mm at the height at which advances are measured. */
 type Mover = (shape: Shape, mm: number) => Shape;
@@ -127,20 +142,27 @@ function moverAt(line: SetLettering, before: number, after: number): Mover {
   const { path, direction, letterDistances, measuredHeightMm } = line;
   const { point, tangent, curvature } = frameAt(path, (letterDistances[before]! + letterDistances[after]!) / 2);
   const bend = curvature * direction;
-  if (Math.abs(bend) < 1e-7) return (shape, mm) => shapeOf(mapped(shape, (x, y) => [x + tangent.x * direction * mm, y + tangent.y * direction * mm]))!;
-  const cx = point.x - (tangent.y * direction) / bend, cy = point.y + (tangent.x * direction) / bend;
+  if (Math.abs(bend) < 1e-7)
+    return (shape, mm) =>
+      shapeOf(mapped(shape, (x, y) => [x + tangent.x * direction * mm, y + tangent.y * direction * mm]))!;
+  const cx = point.x - (tangent.y * direction) / bend,
+    cy = point.y + (tangent.x * direction) / bend;
   return (shape, mm) => {
     const angle = (bend * mm) / Math.max(1 + bend * measuredHeightMm, 0.05);
-    const cos = Math.cos(angle), sin = Math.sin(angle);
-    return shapeOf(mapped(shape, (x, y) => [cx + (x - cx) * cos - (y - cy) * sin, cy + (x - cx) * sin + (y - cy) * cos]))!;
+    const cos = Math.cos(angle),
+      sin = Math.sin(angle);
+    return shapeOf(
+      mapped(shape, (x, y) => [cx + (x - cx) * cos - (y - cy) * sin, cy + (x - cx) * sin + (y - cy) * cos]),
+    )!;
   };
 }
 
-const mapped = ({ contours }: Shape, map: (x: number, y: number) => [number, number]): Float64Array[] => contours.map((points) => {
-  const out = new Float64Array(points.length);
-  for (let i = 0; i < points.length; i += 2) [out[i], out[i + 1]] = map(points[i]!, points[i + 1]!);
-  return out;
-});
+const mapped = ({ contours }: Shape, map: (x: number, y: number) => [number, number]): Float64Array[] =>
+  contours.map((points) => {
+    const out = new Float64Array(points.length);
+    for (let i = 0; i < points.length; i += 2) [out[i], out[i + 1]] = map(points[i]!, points[i + 1]!);
+    return out;
+  });
 
 /** Pairs that keep this far apart, in heights of the letters, are not looked at again where letters turn a little with their places. */
 const CLOSE = 0.02;
@@ -149,7 +171,12 @@ const CLOSE = 0.02;
 const MOST_STRETCH = 4;
 
 /** How far two neighbours must move apart along the line so that they are a distance apart; less than 0 where they may come closer by so much. */
-function roomOf(line: SetLettering, { before, after, clearMm }: TrueGap, closerMm: number, leastMm: number): number | null {
+function roomOf(
+  line: SetLettering,
+  { before, after, clearMm }: TrueGap,
+  closerMm: number,
+  leastMm: number,
+): number | null {
   // How much nearer outlines come by a way along the line: by it, or somewhat more where they lie farther out on a bend.
   if (clearMm > leastMm + MOST_STRETCH * Math.max(closerMm, 0)) return null;
   if (nearness(line, before, after, leastMm + Math.max(closerMm, 0)) === null) return null;
@@ -174,7 +201,8 @@ function wantedOf(line: SetLettering, strength: number, leastGapMm: number, mayG
   for (let round = 0; mayGrow && round < BOUND_ROUNDS; round++) {
     let changed = false;
     bounds = free.map((gap, i) => {
-      const pair = pairs[i]!, known = bounds[i]!;
+      const pair = pairs[i]!,
+        known = bounds[i]!;
       const closer = (gap.mm - targets[i]!) / pair.slope;
       if (known !== null && known >= targets[i]! - NEAR_MM / 2) return known;
       const room = roomOf(line, gap, closer, leasts.get(gap)!);
@@ -186,11 +214,16 @@ function wantedOf(line: SetLettering, strength: number, leastGapMm: number, mayG
     targets = targetsFor(pairs, bounds, given);
   }
   return free.map((gap, i) => ({
-    before: gap.before, after: gap.after, leastMm: leasts.get(gap)!,
+    before: gap.before,
+    after: gap.after,
+    leastMm: leasts.get(gap)!,
     // The white between words is changed before the next word, behind its last space.
     at: origins[gap.after - 1]!,
     mm: wanting(gap.mm, targets[i]!, bounds[i] ?? null, strength),
-    close: bounds[i] !== null || gap.clearMm - MOST_STRETCH * Math.max(0, (gap.mm - targets[i]!) / pairs[i]!.slope) < leasts.get(gap)! + CLOSE * given.heightMm,
+    close:
+      bounds[i] !== null ||
+      gap.clearMm - MOST_STRETCH * Math.max(0, (gap.mm - targets[i]!) / pairs[i]!.slope) <
+        leasts.get(gap)! + CLOSE * given.heightMm,
   }));
 }
 
@@ -210,7 +243,10 @@ function leastFor(line: SetLettering, { before, after }: TrueGap, leastGapMm: nu
   const least = mayComeTo(line, before, after, leastGapMm);
   if (!DASH.test(letters[before]!.text) && !DASH.test(letters[after]!.text)) return least;
   const beside = BESIDE_DASH * roundGap(line);
-  return Math.max(least, line.fitted.spacing.lean > 0 ? beside : mayComeTo(line, before, after, Math.max(leastGapMm, beside)));
+  return Math.max(
+    least,
+    line.fitted.spacing.lean > 0 ? beside : mayComeTo(line, before, after, Math.max(leastGapMm, beside)),
+  );
 }
 
 /** How often a way is looked for before what is found is near enough. */
@@ -222,11 +258,14 @@ const WAY_ROUNDS = 40;
  * @param distanceAt the distance by a way; it grows with the way, and is told up to somewhat more than `leastMm`
  */
 function wayApart(distanceAt: (by: number) => number, leastMm: number, from: number, exactMm: number): number {
-  let bad = from, near = distanceAt(from);
+  let bad = from,
+    near = distanceAt(from);
   if (near >= leastMm - exactMm) return from;
-  let good = from, far = near;
+  let good = from,
+    far = near;
   for (let i = 0; i < WAY_ROUNDS && far < leastMm - exactMm; i++) {
-    bad = good; near = far;
+    bad = good;
+    near = far;
     good += Math.max(leastMm - far, exactMm) * (i < 3 ? 1.1 : 2);
     far = distanceAt(good);
   }
@@ -235,23 +274,48 @@ function wayApart(distanceAt: (by: number) => number, leastMm: number, from: num
     // Letters in each other are no distance apart however deep: halved until they come out.
     const by = bad + (good - bad) * (near === 0 || i % 3 === 2 ? 0.5 : Math.min(Math.max(share, 0.02), 0.98));
     const mm = distanceAt(by);
-    if (mm >= leastMm - exactMm) { good = by; far = mm; } else { bad = by; near = mm; }
+    if (mm >= leastMm - exactMm) {
+      good = by;
+      far = mm;
+    } else {
+      bad = by;
+      near = mm;
+    }
   }
   return good;
 }
 
 /** How far the second of two letters must move along the line until they are a distance apart, from `from` on; that where they are already. */
 function lacking(line: SetLettering, before: number, after: number, leastMm: number, from: number): number {
-  const move = moverAt(line, before, after), rough = roughMm(line);
-  const between = (a: Shape, b: Shape, slack: number) => (by: number): number => closest(a, by === 0 ? b : move(b, by), leastMm + slack)?.mm ?? leastMm + slack;
+  const move = moverAt(line, before, after),
+    rough = roughMm(line);
+  const between =
+    (a: Shape, b: Shape, slack: number) =>
+    (by: number): number =>
+      closest(a, by === 0 ? b : move(b, by), leastMm + slack)?.mm ?? leastMm + slack;
   // By few points first, then from there by many.
-  const about = wayApart(between(placedShape(line, before)!, placedShape(line, after)!, 4 * rough), leastMm, from, rough);
+  const about = wayApart(
+    between(placedShape(line, before)!, placedShape(line, after)!, 4 * rough),
+    leastMm,
+    from,
+    rough,
+  );
   if (leastMm > EXACT_TO_MM) return about;
-  return wayApart(between(exactShape(line, before), exactShape(line, after), 4 * rough), leastMm, Math.max(from, about - 4 * rough), SHORT_MM);
+  return wayApart(
+    between(exactShape(line, before), exactShape(line, after), 4 * rough),
+    leastMm,
+    Math.max(from, about - 4 * rough),
+    SHORT_MM,
+  );
 }
 
 /** Moves neighbours apart that came closer than they may, by what lacks, until none does. */
-function keepApart(set: SetLettering, wanted: readonly (readonly Wanted[])[], add: (line: SetLettering, at: number, mm: number) => void, again: () => SetLettering | null): void {
+function keepApart(
+  set: SetLettering,
+  wanted: readonly (readonly Wanted[])[],
+  add: (line: SetLettering, at: number, mm: number) => void,
+  again: () => SetLettering | null,
+): void {
   let now: SetLettering | null = set;
   for (let round = 0; round < APART_ROUNDS && now; round++) {
     let changed = false;

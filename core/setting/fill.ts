@@ -42,11 +42,19 @@ export function betweenBookends(lettering: Lettering, curveTrack: Track): Letter
   const { path } = track;
   const direction = readingDirection(track, lettering.seat.tops);
   const { start, end, whole } = bookendsInReading({ lettering, path, direction });
-  if (whole) return lettering.anchor.align === 'centre' ? lettering : { ...lettering, anchor: { ...lettering.anchor, align: 'centre' } };
+  if (whole)
+    return lettering.anchor.align === 'centre'
+      ? lettering
+      : { ...lettering, anchor: { ...lettering.anchor, align: 'centre' } };
   const u = (direction * (start + end)) / 2 / path.lengthMm;
   return {
     ...lettering,
-    anchor: { at: placeAtFraction(track, path.path.closed ? u - Math.floor(u) : u), startOffsetMm: 0, align: 'centre', by: 'ink' },
+    anchor: {
+      at: placeAtFraction(track, path.path.closed ? u - Math.floor(u) : u),
+      startOffsetMm: 0,
+      align: 'centre',
+      by: 'ink',
+    },
   };
 }
 
@@ -63,18 +71,27 @@ interface Room {
 
 /** Of several lines the longest counts. On a whole ring the last gap is as wide as tracking makes the others. */
 function roomOf(set: SetLettering): Room {
-  return linesOf(set).map(({ overset, measured, fitted, scaleX }): Room => {
-    const { startU, endU } = fitted.bookends;
-    const whole = set.path.path.closed && (startU === endU || Math.abs(startU - endU) === 1);
-    const { roomMm } = overset;
-    const curveMm = overset.bookendEnd - overset.bookendStart;
-    const last = measured.middles.length - 1;
-    const each = (measured.run.face.metrics.upem * scaleX) / 1000;
-    if (measured.firstInk < 0) return { roomMm, curveMm, leftMm: roomMm, perTracking: 0 };
-    if (!whole) return { roomMm, curveMm, leftMm: roomMm - overset.inkMm, perTracking: each * (measured.lastInk - measured.firstInk) };
-    const run = measured.middles[last]! + measured.halfAdvances[last]! - measured.middles[0]! + measured.halfAdvances[0]!;
-    return { roomMm, curveMm, leftMm: roomMm - run - fitted.spacing.tracking * each, perTracking: each * (last + 1) };
-  }).reduce((least, one) => (one.leftMm < least.leftMm ? one : least));
+  return linesOf(set)
+    .map(({ overset, measured, fitted, scaleX }): Room => {
+      const { startU, endU } = fitted.bookends;
+      const whole = set.path.path.closed && (startU === endU || Math.abs(startU - endU) === 1);
+      const { roomMm } = overset;
+      const curveMm = overset.bookendEnd - overset.bookendStart;
+      const last = measured.middles.length - 1;
+      const each = (measured.run.face.metrics.upem * scaleX) / 1000;
+      if (measured.firstInk < 0) return { roomMm, curveMm, leftMm: roomMm, perTracking: 0 };
+      if (!whole)
+        return {
+          roomMm,
+          curveMm,
+          leftMm: roomMm - overset.inkMm,
+          perTracking: each * (measured.lastInk - measured.firstInk),
+        };
+      const run =
+        measured.middles[last]! + measured.halfAdvances[last]! - measured.middles[0]! + measured.halfAdvances[0]!;
+      return { roomMm, curveMm, leftMm: roomMm - run - fitted.spacing.tracking * each, perTracking: each * (last + 1) };
+    })
+    .reduce((least, one) => (one.leftMm < least.leftMm ? one : least));
 }
 
 /** How much of the room a setting leaves, mm: less than 0 where it is overset. */
@@ -84,7 +101,10 @@ export const roomLeft = (set: SetLettering): number => roomOf(set).leftMm;
 export const valueNow = ({ spacing }: Lettering, by: FitBy): number => (by === 'tracking' ? spacing.tracking : 1);
 
 /** A curve at another size: the shape, and the track that it gives. */
-export interface Scaled { readonly shape: CurveShape; readonly track: Track | null }
+export interface Scaled {
+  readonly shape: CurveShape;
+  readonly track: Track | null;
+}
 /** A curve at other sizes, as shares of its own: the same share gives the same shape, so that it is measured once. */
 export type Scaling = (share: number) => Scaled;
 export function scalingOf(shape: CurveShape, track: Track): Scaling {
@@ -104,10 +124,14 @@ export function scalingOf(shape: CurveShape, track: Track): Scaling {
 /** A lettering with one rule at a value. A radius changes the curve instead. */
 export function withValue(lettering: Lettering, by: FitBy, value: number): Lettering {
   switch (by) {
-    case 'tracking': return { ...lettering, spacing: { ...lettering.spacing, tracking: value } };
-    case 'width': return { ...lettering, width: lettering.width * value };
-    case 'size': return { ...lettering, size: scaledSize(lettering.size, value) };
-    case 'radius': return lettering;
+    case 'tracking':
+      return { ...lettering, spacing: { ...lettering.spacing, tracking: value } };
+    case 'width':
+      return { ...lettering, width: lettering.width * value };
+    case 'size':
+      return { ...lettering, size: scaledSize(lettering.size, value) };
+    case 'radius':
+      return lettering;
   }
 }
 
@@ -121,18 +145,32 @@ export interface Filled {
 }
 
 /** What a value of a rule comes to if the curve does not bend the answer: exact on a line and on a circle for most. Leaves a slack, mm. */
-function straightGuess(by: FitBy, value: number, { roomMm, curveMm, leftMm, perTracking }: Room, slackMm: number): number {
+function straightGuess(
+  by: FitBy,
+  value: number,
+  { roomMm, curveMm, leftMm, perTracking }: Room,
+  slackMm: number,
+): number {
   const [filledMm, openMm] = [roomMm - leftMm, leftMm - slackMm];
   switch (by) {
-    case 'tracking': return value + openMm / perTracking;
-    case 'width': case 'size': return (value * (roomMm - slackMm)) / filledMm;
-    case 'radius': return value * (1 - openMm / curveMm);
+    case 'tracking':
+      return value + openMm / perTracking;
+    case 'width':
+    case 'size':
+      return (value * (roomMm - slackMm)) / filledMm;
+    case 'radius':
+      return value * (1 - openMm / curveMm);
   }
 }
 
 /** A lettering set with one rule at a value; null where it cannot be. The last one is kept. */
-function settingsBy({ lettering, track, face, held, evening }: Filling, { by }: FitRule, scaled: Scaling | null): (value: number) => SetLettering | null {
-  let last = Number.NaN, kept: SetLettering | null = null;
+function settingsBy(
+  { lettering, track, face, held, evening }: Filling,
+  { by }: FitRule,
+  scaled: Scaling | null,
+): (value: number) => SetLettering | null {
+  let last = Number.NaN,
+    kept: SetLettering | null = null;
   return (value) => {
     if (value === last) return kept;
     const on = by !== 'radius' ? track : scaled && scaled(value).track;
@@ -155,13 +193,17 @@ export const fillBy = (filling: Filling, rule: FitRule, scaled: Scaling | null):
 /** @param slackMm what may be left of the room, mm; 0 for ink that meets the bookends */
 function solve(rule: FitRule, start: number, setAt: (value: number) => SetLettering | null, slackMm: number): Filled {
   const meetsMm = slackMm / 2 || EXACT_MM;
-  const roomAt = (value: number): Room | null => { const set = setAt(value); return set && roomOf(set); };
+  const roomAt = (value: number): Room | null => {
+    const set = setAt(value);
+    return set && roomOf(set);
+  };
   // What is too large to be set at all is overset without bounds.
   const left = (value: number): number => (roomAt(value)?.leftMm ?? -1e6) - slackMm / 2;
   const now = Math.min(Math.max(start, rule.least), rule.most);
   const room = roomAt(now);
   const found = (value: number, f: number): Filled => ({ by: rule.by, value, leftMm: f + slackMm / 2 });
-  let a = now, fa = (room?.leftMm ?? -1e6) - slackMm / 2;
+  let a = now,
+    fa = (room?.leftMm ?? -1e6) - slackMm / 2;
   if (Math.abs(fa) < meetsMm) return found(now, fa);
   // More of anything but the radius takes more room: where there is room, go up, else down.
   const up = rule.by === 'radius' ? fa < 0 : fa > 0;
@@ -169,7 +211,8 @@ function solve(rule: FitRule, start: number, setAt: (value: number) => SetLetter
   const within = (value: number): number => (up ? Math.min(value, limit) : Math.max(value, limit));
   const guess = room ? straightGuess(rule.by, now, room, slackMm / 2) : Number.NaN;
   // A guess that is not on the way leaves a small first step.
-  let b = (guess - from) * (up ? 1 : -1) > 0 ? within(guess) : within(from + (up ? 1 : -1) * FIRST_STEP[rule.by]), fb = left(b);
+  let b = (guess - from) * (up ? 1 : -1) > 0 ? within(guess) : within(from + (up ? 1 : -1) * FIRST_STEP[rule.by]),
+    fb = left(b);
   let [x0, f0, x1, f1] = [a, fa, b, fb];
   for (let i = 0; i < SECANTS && Math.abs(f1) >= meetsMm && Math.abs(f1) < Math.abs(f0); i++) {
     const next = x1 - (f1 * (x1 - x0)) / (f1 - f0);
@@ -180,23 +223,29 @@ function solve(rule: FitRule, start: number, setAt: (value: number) => SetLetter
   // Most values lie near, so steps grow, by what is left, until one goes past.
   while (Math.sign(fb) === Math.sign(fa) && b !== limit) {
     const past = (OVER * fb) / (fa - fb);
-    const next = within(b + (b - a) * (past > 1 && past < MOST_GROWTH ? past : past > 0 && past <= 1 ? 1 : MOST_GROWTH));
+    const next = within(
+      b + (b - a) * (past > 1 && past < MOST_GROWTH ? past : past > 0 && past <= 1 ? 1 : MOST_GROWTH),
+    );
     [a, fa, b, fb] = [b, fb, next, left(next)];
   }
-  if (b === a || Math.sign(fb) === Math.sign(fa)) return Math.abs(fb) <= Math.abs(leftFrom) ? found(b, fb) : found(from, leftFrom);
+  if (b === a || Math.sign(fb) === Math.sign(fa))
+    return Math.abs(fb) <= Math.abs(leftFrom) ? found(b, fb) : found(from, leftFrom);
   let side = 0;
   let [wa, wb] = [fa, fb];
   for (let i = 0; i < ROUNDS; i++) {
     const straight = Math.min(Math.abs(fa), Math.abs(fb)) > 1e5 || i > 30 ? (a + b) / 2 : (a * wb - b * wa) / (wb - wa);
-    const c = Number.isFinite(straight) && Math.abs(Math.max(fa, fb)) < 1e5 && Math.min(fa, fb) > -1e5 ? straight : (a + b) / 2;
+    const c =
+      Number.isFinite(straight) && Math.abs(Math.max(fa, fb)) < 1e5 && Math.min(fa, fb) > -1e5 ? straight : (a + b) / 2;
     const fc = left(c);
     if (Math.abs(fc) < meetsMm || Math.abs(a - b) < 1e-13) return found(c, fc);
     if (Math.sign(fc) === Math.sign(fa)) {
-      a = c; fa = wa = fc;
+      a = c;
+      fa = wa = fc;
       if (side === -1) wb /= 2;
       side = -1;
     } else {
-      b = c; fb = wb = fc;
+      b = c;
+      fb = wb = fc;
       if (side === 1) wa /= 2;
       side = 1;
     }
@@ -208,7 +257,10 @@ function solve(rule: FitRule, start: number, setAt: (value: number) => SetLetter
 function anchoredAs(lettering: Lettering, { track, path, anchorDistance, fitted }: SetLettering): Lettering {
   if (!placedByBookends({ ...lettering, fit: { ...lettering.fit, kept: true } }, path.path.closed)) return lettering;
   const u = anchorDistance / path.lengthMm;
-  return { ...lettering, anchor: { ...fitted.anchor, at: placeAtFraction(track, path.path.closed ? u - Math.floor(u) : u) } };
+  return {
+    ...lettering,
+    anchor: { ...fitted.anchor, at: placeAtFraction(track, path.path.closed ? u - Math.floor(u) : u) },
+  };
 }
 
 /** What all rules come to, in their order. */
@@ -225,7 +277,10 @@ export interface FillResult {
 
 /** Limits so wide that only what the piece format allows counts. */
 const WIDE: Readonly<Record<FitBy, { readonly least: number; readonly most: number }>> = {
-  tracking: { least: -300, most: 2000 }, width: { least: 0.3, most: 3 }, size: { least: 0.05, most: 8 }, radius: { least: 0.2, most: 5 },
+  tracking: { least: -300, most: 2000 },
+  width: { least: 0.3, most: 3 },
+  size: { least: 0.05, most: 8 },
+  radius: { least: 0.2, most: 5 },
 };
 export const wideRule = (by: FitBy): FitRule => ({ by, ...WIDE[by] });
 
@@ -235,7 +290,12 @@ export const wideRule = (by: FitBy): FitRule => ({ by, ...WIDE[by] });
  *
  * @param slackMm what may be left of the room, mm; 0 for ink that meets the bookends
  */
-export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: CurveShape | null, slackMm = 0): FillResult {
+export function fillRoom(
+  filling: Filling,
+  rules: readonly FitRule[],
+  shape: CurveShape | null,
+  slackMm = 0,
+): FillResult {
   let { lettering, track } = filling;
   lettering = betweenBookends(lettering, track);
   let grown: CurveShape | null = null;
@@ -255,18 +315,44 @@ export function fillRoom(filling: Filling, rules: readonly FitRule[], shape: Cur
     } else lettering = withValue(lettering, rule.by, made.value);
     if (Math.abs(made.leftMm) < Math.max(slackMm, MEETS_MM)) break;
   }
-  if (steps.length > 0) return { lettering: set ? anchoredAs(lettering, set) : lettering, shape: grown, steps, leftMm: steps.at(-1)!.leftMm, set };
+  if (steps.length > 0)
+    return {
+      lettering: set ? anchoredAs(lettering, set) : lettering,
+      shape: grown,
+      steps,
+      leftMm: steps.at(-1)!.leftMm,
+      set,
+    };
   const plain = setLettering(lettering, track, filling.face, filling.held, filling.evening, true);
-  return plain.ok ? { lettering: anchoredAs(lettering, plain.value), shape: null, steps, leftMm: roomLeft(plain.value), set: plain.value } : { lettering, shape: null, steps, leftMm: Number.NaN, set: null };
+  return plain.ok
+    ? {
+        lettering: anchoredAs(lettering, plain.value),
+        shape: null,
+        steps,
+        leftMm: roomLeft(plain.value),
+        set: plain.value,
+      }
+    : { lettering, shape: null, steps, leftMm: Number.NaN, set: null };
 }
 
-const NAMES: Readonly<Record<FitBy, string>> = { tracking: 'tracking', width: 'the width', size: 'the size', radius: 'the radius' };
+const NAMES: Readonly<Record<FitBy, string>> = {
+  tracking: 'tracking',
+  width: 'the width',
+  size: 'the size',
+  radius: 'the radius',
+};
 
 /** A value of a rule as a person reads it. */
-export const saidValue = (by: FitBy, value: number): string => (by === 'tracking' ? `${value.toFixed(1)}` : `${(value * 100).toFixed(1)} %`);
+export const saidValue = (by: FitBy, value: number): string =>
+  by === 'tracking' ? `${value.toFixed(1)}` : `${(value * 100).toFixed(1)} %`;
 
 /** What to say of a room that the rules could not fill: by how much, and what would. Null where they could. */
-export function fillProblem(filling: Filling, rules: readonly FitRule[], { leftMm }: FillResult, shape: CurveShape | null): Problem | null {
+export function fillProblem(
+  filling: Filling,
+  rules: readonly FitRule[],
+  { leftMm }: FillResult,
+  shape: CurveShape | null,
+): Problem | null {
   if (!(Math.abs(leftMm) >= MEETS_MM)) return null;
   const what = leftMm > 0 ? `${leftMm.toFixed(2)} mm are left over` : `${(-leftMm).toFixed(2)} mm are lacking`;
   const lettering = betweenBookends(filling.lettering, filling.track);
@@ -276,10 +362,13 @@ export function fillProblem(filling: Filling, rules: readonly FitRule[], { leftM
     const others = rules.filter((one) => one.by !== by);
     const opened = fillRoom({ ...filling, lettering }, [...others, wideRule(by)], shape);
     const last = opened.steps.at(-1);
-    return Math.abs(opened.leftMm) < MEETS_MM && last?.by === by ? [`${NAMES[by]} at ${saidValue(by, last.value)}`] : [];
+    return Math.abs(opened.leftMm) < MEETS_MM && last?.by === by
+      ? [`${NAMES[by]} at ${saidValue(by, last.value)}`]
+      : [];
   });
   return {
-    code: 'fit-not-met', value: leftMm,
+    code: 'fit-not-met',
+    value: leftMm,
     message: `“${filling.lettering.wording.slice(0, 24)}” does not fill its room: ${what}. ${would.length > 0 ? `It would with ${would.slice(0, 3).join(', or ')}.` : 'Say less, or move the bookends apart.'}`,
   };
 }

@@ -29,10 +29,12 @@ export function pastMm(set: SetLettering): number {
  */
 function nearestFit(from: number, to: number, fits: (value: number) => boolean): number | null {
   if (!fits(to)) return null;
-  let bad = from, good = to;
+  let bad = from,
+    good = to;
   for (let i = 0; i < ROUNDS; i++) {
     const middle = (bad + good) / 2;
-    if (fits(middle)) good = middle; else bad = middle;
+    if (fits(middle)) good = middle;
+    else bad = middle;
   }
   return good;
 }
@@ -43,7 +45,13 @@ function nearestFit(from: number, to: number, fits: (value: number) => boolean):
  *
  * @param held tracks of the curves that hold its seat
  */
-export function fitsOf(set: SetLettering, curve: Curve, curveTrack: Track, face: Face, held: readonly (Track | null)[]): Fit[] {
+export function fitsOf(
+  set: SetLettering,
+  curve: Curve,
+  curveTrack: Track,
+  face: Face,
+  held: readonly (Track | null)[],
+): Fit[] {
   const { lettering } = set;
   const { size, spacing, width } = lettering;
   const fitting = (changed: Lettering, track = curveTrack): boolean => {
@@ -54,14 +62,22 @@ export function fitsOf(set: SetLettering, curve: Curve, curveTrack: Track, face:
   const sized = (k: number): Lettering['size'] => scaledSize(size, k);
   const k = nearestFit(1, LEAST.size, (value) => fitting({ ...lettering, size: sized(value) }));
   if (k !== null) found.push({ by: 'size', size: sized(k), label: `size ${(set.capMm * k).toFixed(2)} mm` });
-  const tracking = nearestFit(spacing.tracking, LEAST.tracking, (value) => fitting({ ...lettering, spacing: { ...spacing, tracking: value } }));
-  if (tracking !== null && lettering.anchor.align !== 'filled') found.push({ by: 'tracking', tracking, label: `tracking ${tracking.toFixed(1)}` });
+  const tracking = nearestFit(spacing.tracking, LEAST.tracking, (value) =>
+    fitting({ ...lettering, spacing: { ...spacing, tracking: value } }),
+  );
+  if (tracking !== null && lettering.anchor.align !== 'filled')
+    found.push({ by: 'tracking', tracking, label: `tracking ${tracking.toFixed(1)}` });
   const narrow = nearestFit(width, LEAST.width * width, (value) => fitting({ ...lettering, width: value }));
   if (narrow !== null) found.push({ by: 'width', width: narrow, label: `width ${(narrow * 100).toFixed(1)} %` });
   if (parentsOf(curve.shape).length === 0 && !curve.locked) {
-    const scaled = (by: number): CurveShape => curveKind(curve.shape).transform(curve.shape, scaleAbout(curveTrack.centre, by));
-    const by = nearestFit(1, LEAST.curve, (value) => { const track = trackOf(scaled(value)); return track.ok && fitting(lettering, track.value); });
-    if (by !== null) found.push({ by: 'curve', shape: scaled(by), label: `curve ${curveKind(curve.shape).sizeLabel(scaled(by))}` });
+    const scaled = (by: number): CurveShape =>
+      curveKind(curve.shape).transform(curve.shape, scaleAbout(curveTrack.centre, by));
+    const by = nearestFit(1, LEAST.curve, (value) => {
+      const track = trackOf(scaled(value));
+      return track.ok && fitting(lettering, track.value);
+    });
+    if (by !== null)
+      found.push({ by: 'curve', shape: scaled(by), label: `curve ${curveKind(curve.shape).sizeLabel(scaled(by))}` });
   }
   return found;
 }

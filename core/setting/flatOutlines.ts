@@ -23,7 +23,12 @@ function withSteps(points: readonly number[], step: number): Float64Array {
 export type Fineness = keyof typeof FLAT_EM;
 
 type Known = WeakMap<Face, Map<number, readonly Float64Array[]>>;
-const known: Readonly<Record<Fineness, Known>> = { coarse: new WeakMap(), fine: new WeakMap(), close: new WeakMap(), exact: new WeakMap() };
+const known: Readonly<Record<Fineness, Known>> = {
+  coarse: new WeakMap(),
+  fine: new WeakMap(),
+  close: new WeakMap(),
+  exact: new WeakMap(),
+};
 
 /** The contours of a glyph as closed lines of points (the first again at the end), pairs in font units, y upwards. */
 export function contoursOf(face: Face, glyphId: number, fineness: Fineness): readonly Float64Array[] {
@@ -33,14 +38,24 @@ export function contoursOf(face: Face, glyphId: number, fineness: Fineness): rea
   if (kept) return kept;
   // Glyphs are filled, so what a font leaves open counts as closed.
   const list = flattenedContours(face.outline(glyphId), face.metrics.upem * FLAT_EM[fineness]).map(({ points }) =>
-    withSteps([...points, points[0]!, points[1]!], face.metrics.upem * STEP_EM));
+    withSteps([...points, points[0]!, points[1]!], face.metrics.upem * STEP_EM),
+  );
   glyphs.set(glyphId, list);
   return list;
 }
 
 /** Calls with every contour of a letter of a line in the letter's own mm: x from the middle of its advance, y up from its baseline. */
-export function eachContour(set: SetLettering, index: number, fineness: Fineness, take: (points: Float64Array, sx: number, sy: number, dx: number, dy: number) => void): void {
-  const { measured: { run, scales }, scaleX, scaleY } = set;
+export function eachContour(
+  set: SetLettering,
+  index: number,
+  fineness: Fineness,
+  take: (points: Float64Array, sx: number, sy: number, dx: number, dy: number) => void,
+): void {
+  const {
+    measured: { run, scales },
+    scaleX,
+    scaleY,
+  } = set;
   const letter = run.letters[index]!;
   const k = scales ? scales[index]! : 1;
   for (const glyph of letter.glyphs) {
@@ -54,7 +69,13 @@ const row = new Float64Array(ROW.length);
 /** The place on the curve, mm, of a bent letter's point x mm to the right of its middle: that of its own place on the line. */
 export function bentPlace(set: SetLettering, index: number, x: number): Float64Array {
   const { path, direction, measuredHeightMm, measured, shiftMm } = set;
-  walkTo(path, anchorF(set) + direction * (measured.middles[index]! + shiftMm + x), direction * measuredHeightMm, row, 0);
+  walkTo(
+    path,
+    anchorF(set) + direction * (measured.middles[index]! + shiftMm + x),
+    direction * measuredHeightMm,
+    row,
+    0,
+  );
   return row;
 }
 
@@ -63,24 +84,36 @@ export const bending = ({ stance }: SetLettering): number => (stance.kind === 'b
 
 /** The outlines of a letter as it stands, in mm on the sheet. */
 export function placedContours(set: SetLettering, index: number, fineness: Fineness = 'fine'): Float64Array[] {
-  const [x0, y0, ax, ay, ux, uy] = set.rows.subarray(index * LETTER.length, (index + 1) * LETTER.length) as unknown as [number, number, number, number, number, number];
+  const [x0, y0, ax, ay, ux, uy] = set.rows.subarray(index * LETTER.length, (index + 1) * LETTER.length) as unknown as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
   const { direction, baselineMm } = set;
   const bent = bending(set);
   // A bent letter that was turned and moved by hand went as a whole: from where it would stand to where it stands.
   const home = bent > 0 ? bentPlace(set, index, 0).slice() : null;
-  const tx = home ? home[ROW.tangentX]! * direction : 1, ty = home ? home[ROW.tangentY]! * direction : 0;
-  const hx = home ? home[ROW.x]! + ty * baselineMm : 0, hy = home ? home[ROW.y]! - tx * baselineMm : 0;
-  const cos = ax * tx + ay * ty, sin = ay * tx - ax * ty;
+  const tx = home ? home[ROW.tangentX]! * direction : 1,
+    ty = home ? home[ROW.tangentY]! * direction : 0;
+  const hx = home ? home[ROW.x]! + ty * baselineMm : 0,
+    hy = home ? home[ROW.y]! - tx * baselineMm : 0;
+  const cos = ax * tx + ay * ty,
+    sin = ay * tx - ax * ty;
   const out: Float64Array[] = [];
   eachContour(set, index, fineness, (points, sx, sy, dx, dy) => {
     const placed = new Float64Array(points.length);
     for (let i = 0; i < points.length; i += 2) {
-      const x = (points[i]! + dx) * sx, y = (points[i + 1]! + dy) * sy;
+      const x = (points[i]! + dx) * sx,
+        y = (points[i + 1]! + dy) * sy;
       placed[i] = x0 + ax * x + ux * y;
       placed[i + 1] = y0 + ay * x + uy * y;
       if (!home) continue;
       const at = bentPlace(set, index, x);
-      const bx = at[ROW.x]! + at[ROW.tangentY]! * direction * (baselineMm + y) - hx, by = at[ROW.y]! - at[ROW.tangentX]! * direction * (baselineMm + y) - hy;
+      const bx = at[ROW.x]! + at[ROW.tangentY]! * direction * (baselineMm + y) - hx,
+        by = at[ROW.y]! - at[ROW.tangentX]! * direction * (baselineMm + y) - hy;
       placed[i]! += (x0 + bx * cos - by * sin - placed[i]!) * bent;
       placed[i + 1]! += (y0 + bx * sin + by * cos - placed[i + 1]!) * bent;
     }
@@ -90,5 +123,17 @@ export function placedContours(set: SetLettering, index: number, fineness: Finen
 }
 
 /** The outlines of a letter as the face has it, its middle at x on a straight line, in font units, y upwards. */
-export const straightContours = (face: Face, letter: Letter, scale: number, x: number, fineness: Fineness = 'coarse'): Float64Array[] => letter.glyphs.flatMap((glyph) =>
-  contoursOf(face, glyph.id, fineness).map((points) => points.map((value, i) => (i % 2 === 0 ? x + (value + glyph.x - letter.advance / 2) * scale : (value + glyph.y) * scale))));
+export const straightContours = (
+  face: Face,
+  letter: Letter,
+  scale: number,
+  x: number,
+  fineness: Fineness = 'coarse',
+): Float64Array[] =>
+  letter.glyphs.flatMap((glyph) =>
+    contoursOf(face, glyph.id, fineness).map((points) =>
+      points.map((value, i) =>
+        i % 2 === 0 ? x + (value + glyph.x - letter.advance / 2) * scale : (value + glyph.y) * scale,
+      ),
+    ),
+  );

@@ -27,8 +27,13 @@ export function gapsOf(set: SetLettering): Gap[] {
     return gaps.map((gap): Gap => {
       const at = origins[gap.after - 1]!;
       return {
-        ...gap, line, at, name: `${run.letters[gap.before]!.text}${gap.word ? ' ' : ''}${run.letters[gap.after]!.text}`, targetMm: gap.aimMm + excess,
-        kern: adjustmentAt(line.lettering.adjustments, at).kern, evened: line.evening?.get(at) ?? 0,
+        ...gap,
+        line,
+        at,
+        name: `${run.letters[gap.before]!.text}${gap.word ? ' ' : ''}${run.letters[gap.after]!.text}`,
+        targetMm: gap.aimMm + excess,
+        kern: adjustmentAt(line.lettering.adjustments, at).kern,
+        evened: line.evening?.get(at) ?? 0,
       };
     });
   });
@@ -53,14 +58,20 @@ export function gapLine({ line, middle }: Gap): readonly [Vec, Vec] {
  * `slackMm`; null elsewhere.
  */
 export function gapAt(set: SetLettering, at: Vec, slackMm: number): Gap | null {
-  let best: Gap | null = null, bestMm = Infinity;
+  let best: Gap | null = null,
+    bestMm = Infinity;
   for (const gap of gapsOf(set)) {
     const { line } = gap;
     const { point, along, up } = placeOff(line.path, line.direction * gap.middle, line.direction, line.baselineMm);
-    const dx = at.x - point.x, dy = at.y - point.y;
-    const across = Math.abs(dx * along.x + dy * along.y), height = dx * up.x + dy * up.y;
+    const dx = at.x - point.x,
+      dy = at.y - point.y;
+    const across = Math.abs(dx * along.x + dy * along.y),
+      height = dx * up.x + dy * up.y;
     if (height < -0.25 * line.capMm || height > 1.25 * line.capMm) continue;
-    if (across <= Math.max(gap.leastMm / 2, slackMm) && across < bestMm) { best = gap; bestMm = across; }
+    if (across <= Math.max(gap.leastMm / 2, slackMm) && across < bestMm) {
+      best = gap;
+      bestMm = across;
+    }
   }
   return best;
 }

@@ -22,7 +22,8 @@ export interface Grey {
  */
 export function greyAlong(set: SetLettering, strip: Strip): Grey {
   const { capMm } = set;
-  const step = capMm / FINE, from = strip.from;
+  const step = capMm / FINE,
+    from = strip.from;
   const count = Math.max(2, Math.ceil((strip.to - from) / step));
   const ink = new Float64Array(count);
   /** Adds the area between a stretch and the baseline to the slices it crosses; what goes back takes it away again. */
@@ -31,7 +32,8 @@ export function greyAlong(set: SetLettering, strip: Strip): Grey {
     if (b - a < 1e-12) return;
     const sign = x1 > x0 ? 1 : -1;
     for (let n = Math.max(0, Math.floor((a - from) / step)); n < count && from + n * step < b; n++) {
-      const l = Math.max(a, from + n * step), r = Math.min(b, from + (n + 1) * step);
+      const l = Math.max(a, from + n * step),
+        r = Math.min(b, from + (n + 1) * step);
       const y = y0 + ((y1 - y0) * ((l + r) / 2 - x0)) / (x1 - x0);
       into[n]! += sign * y * (r - l);
     }
@@ -39,12 +41,16 @@ export function greyAlong(set: SetLettering, strip: Strip): Grey {
   strip.letters.forEach((letter, index) => {
     const own = new Float64Array(count);
     eachContour(set, index, 'coarse', (points, sx, sy, dx, dy) => {
-      let px = 0, py = 0;
+      let px = 0,
+        py = 0;
       for (let i = 0; i < points.length; i += 2) {
-        const lx = (points[i]! + dx) * sx, ly = (points[i + 1]! + dy) * sy;
-        const x = letter.x + letter.xx * lx + letter.yx * ly, y = letter.y + letter.xy * lx + letter.yy * ly;
+        const lx = (points[i]! + dx) * sx,
+          ly = (points[i + 1]! + dy) * sy;
+        const x = letter.x + letter.xx * lx + letter.yx * ly,
+          y = letter.y + letter.xy * lx + letter.yy * ly;
         if (i > 0) add(px, py, x, y, own);
-        px = x; py = y;
+        px = x;
+        py = y;
       }
     });
     // Outer contours run one way in one kind of font and the other way in the other.
@@ -60,7 +66,8 @@ function blurred(values: Float64Array, width: number): Float64Array {
   const sum = weights.reduce((a, b) => a + b, 0);
   return values.map((_, n) => {
     let all = 0;
-    for (let i = Math.max(-reach, -n); i <= reach && n + i < values.length; i++) all += values[n + i]! * weights[i + reach]!;
+    for (let i = Math.max(-reach, -n); i <= reach && n + i < values.length; i++)
+      all += values[n + i]! * weights[i + reach]!;
     return all / sum;
   });
 }

@@ -37,7 +37,8 @@ export function seenFromCurve(track: Track, to: Vec): CurvePoint {
 export function goesAlong(track: Track, from: Vec, to: Vec): boolean {
   const { path } = track;
   const { tangent } = frameAt(path, seenFromCurve(track, from).u * path.lengthMm);
-  const dx = to.x - from.x, dy = to.y - from.y;
+  const dx = to.x - from.x,
+    dy = to.y - from.y;
   return Math.abs(dx * tangent.x + dy * tangent.y) >= Math.abs(dx * tangent.y - dy * tangent.x);
 }
 
@@ -77,17 +78,34 @@ export function shiftOff(lettering: Lettering, track: Track, from: Vec, to: Vec,
 }
 
 /** Moves a bookend to the place on the curve nearest to a point. */
-export function moveBookend(lettering: Lettering, track: Track, which: 'start' | 'end', to: Vec, snapMm: number): Grip<Bookends> {
+export function moveBookend(
+  lettering: Lettering,
+  track: Track,
+  which: 'start' | 'end',
+  to: Vec,
+  snapMm: number,
+): Grip<Bookends> {
   return bookendAt(lettering, track, which, seenFromCurve(track, to).u, snapMm);
 }
 
 /** Moves a bookend to a fraction of the curve. */
-export function bookendAt(lettering: Lettering, track: Track, which: 'start' | 'end', u: number, snapMm: number): Grip<Bookends> {
+export function bookendAt(
+  lettering: Lettering,
+  track: Track,
+  which: 'start' | 'end',
+  u: number,
+  snapMm: number,
+): Grip<Bookends> {
   const wrapped = isClosed(track) ? u - Math.floor(u) : Math.min(Math.max(u, 0), 1);
   const settled = settle(track, wrapped, snapMm);
   const bounded = isClosed(track) ? settled.u - Math.floor(settled.u) : settled.u;
-  const value = which === 'start' ? { ...lettering.bookends, startU: bounded } : { ...lettering.bookends, endU: bounded };
-  return { value, label: `${which === 'start' ? 'start' : 'end'} at ${placeName(track, bounded)}`, snapped: settled.snapped };
+  const value =
+    which === 'start' ? { ...lettering.bookends, startU: bounded } : { ...lettering.bookends, endU: bounded };
+  return {
+    value,
+    label: `${which === 'start' ? 'start' : 'end'} at ${placeName(track, bounded)}`,
+    snapped: settled.snapped,
+  };
 }
 
 /** Slides a lettering so that it is anchored at a fraction of its curve, unwrapped; snaps like a drag. */
@@ -95,6 +113,7 @@ export function slideTo(lettering: Lettering, track: Track, u: number, snapMm: n
   const settled = settle(track, isClosed(track) ? u - Math.floor(u) : u, snapMm);
   return {
     value: { ...lettering.anchor, at: placeAtFraction(track, settled.u), startOffsetMm: 0 },
-    label: placeName(track, settled.u), snapped: settled.snapped,
+    label: placeName(track, settled.u),
+    snapped: settled.snapped,
   };
 }

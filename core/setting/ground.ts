@@ -42,8 +42,10 @@ export function anchorAt(ground: Ground, distance: number): void {
 
 /** Moves the anchor midway between two places of the curve, mm in the reading direction, as it is seen at the height at which advances are measured. */
 export function anchorBetween(ground: Ground, from: number, to: number): void {
-  const { path, direction, heightMm } = ground, k = direction * heightMm;
-  ground.anchorF = (stretchedFromDistance(path, direction * from, k) + stretchedFromDistance(path, direction * to, k)) / 2;
+  const { path, direction, heightMm } = ground,
+    k = direction * heightMm;
+  ground.anchorF =
+    (stretchedFromDistance(path, direction * from, k) + stretchedFromDistance(path, direction * to, k)) / 2;
   walkTo(path, ground.anchorF, k, row, 0);
   ground.anchorDistance = row[ROW.distance]!;
   // Told on the first turn of a ring, as other anchors are.
@@ -53,9 +55,16 @@ export function anchorBetween(ground: Ground, from: number, to: number): void {
 }
 
 /** The axes of a letter at a place left by a walk, and where its baseline's middle stands on the sheet. */
-export function placeAt({ stance, centre, direction, baselineMm, capMm }: Ground, at: Float64Array, out: Float64Array, offset: number): void {
-  const tx = at[ROW.tangentX]! * direction, ty = at[ROW.tangentY]! * direction;
-  let x = at[ROW.x]! + ty * baselineMm, y = at[ROW.y]! - tx * baselineMm;
+export function placeAt(
+  { stance, centre, direction, baselineMm, capMm }: Ground,
+  at: Float64Array,
+  out: Float64Array,
+  offset: number,
+): void {
+  const tx = at[ROW.tangentX]! * direction,
+    ty = at[ROW.tangentY]! * direction;
+  let x = at[ROW.x]! + ty * baselineMm,
+    y = at[ROW.y]! - tx * baselineMm;
   writeAxes(stance, tx, ty, { x, y }, centre, axes);
   if (stance.kind === 'stacked') {
     // A stacked letter hangs with the middle of its height on its place.
@@ -67,7 +76,8 @@ export function placeAt({ stance, centre, direction, baselineMm, capMm }: Ground
   out.set(axes, offset + 2);
 }
 
-const isTurned = ({ kind, strength }: Stance): boolean => kind === 'turned' || kind === 'bent' || (strength === 0 && kind !== 'stacked');
+const isTurned = ({ kind, strength }: Stance): boolean =>
+  kind === 'turned' || kind === 'bent' || (strength === 0 && kind !== 'stacked');
 
 const placed = new Float64Array(2 + AXES.length);
 
@@ -75,10 +85,14 @@ function poseAt(ground: Ground, at: Float64Array): Pose | null {
   const { stance, direction, capMm } = ground;
   if (isTurned(stance)) return null;
   placeAt(ground, at, placed, 0);
-  const tx = at[ROW.tangentX]! * direction, ty = at[ROW.tangentY]! * direction;
+  const tx = at[ROW.tangentX]! * direction,
+    ty = at[ROW.tangentY]! * direction;
   const [ax, ay, ux, uy] = [placed[2]!, placed[3]!, placed[4]!, placed[5]!];
   return {
-    xx: ax * tx + ay * ty, xy: ax * ty - ay * tx, yx: ux * tx + uy * ty, yy: ux * ty - uy * tx,
+    xx: ax * tx + ay * ty,
+    xy: ax * ty - ay * tx,
+    yx: ux * tx + uy * ty,
+    yy: ux * ty - uy * tx,
     x: stance.kind === 'stacked' ? capMm / 2 : 0,
   };
 }
@@ -93,12 +107,28 @@ export function inkOf(ground: Ground, index: number, shift: number, end?: keyof 
   const x = measured.middles[index]! + shift;
   const at = walkLine(ground, x);
   const s = at[ROW.distance]!;
-  const reach = inkReach({ measured, index, scaleX, scaleY, path, s, direction, curvature: at[ROW.curvature]! * direction, baselineMm, pose: poseAt(ground, at), end });
+  const reach = inkReach({
+    measured,
+    index,
+    scaleX,
+    scaleY,
+    path,
+    s,
+    direction,
+    curvature: at[ROW.curvature]! * direction,
+    baselineMm,
+    pose: poseAt(ground, at),
+    end,
+  });
   const rigid = { back: direction * s + reach.back, ahead: direction * s + reach.ahead };
   if (stance.kind !== 'bent' || stance.strength === 0) return rigid;
   // A bent letter keeps its own places on the line.
-  let least = Infinity, most = -Infinity;
-  eachHullPoint({ measured, index, scaleX, scaleY }, (px) => { least = Math.min(least, px); most = Math.max(most, px); });
+  let least = Infinity,
+    most = -Infinity;
+  eachHullPoint({ measured, index, scaleX, scaleY }, (px) => {
+    least = Math.min(least, px);
+    most = Math.max(most, px);
+  });
   if (least > most) return rigid;
   const mix = (a: number, b: number): number => a + (b - a) * stance.strength;
   return {
@@ -111,7 +141,8 @@ export function inkOf(ground: Ground, index: number, shift: number, end?: keyof 
 function endsOf(ground: Ground, by: Anchor['by'], shift: number): InkReach {
   const { measured, direction } = ground;
   const { middles, halfAdvances, firstInk, lastInk } = measured;
-  if (by === 'ink') return { back: inkOf(ground, firstInk, shift, 'back').back, ahead: inkOf(ground, lastInk, shift, 'ahead').ahead };
+  if (by === 'ink')
+    return { back: inkOf(ground, firstInk, shift, 'back').back, ahead: inkOf(ground, lastInk, shift, 'ahead').ahead };
   const last = middles.length - 1;
   return {
     back: direction * walkLine(ground, middles[0]! - halfAdvances[0]! + shift)[ROW.distance]!,
@@ -135,7 +166,12 @@ export function solveAlignment(ground: Ground, align: Exclude<Alignment, 'filled
   const place = (distance: number): number => direction * stretchedFromDistance(path, direction * distance, k);
   const target = direction * ground.anchorF;
   let slope = 1;
-  let shift = align === 'start' ? -middles[firstInk]! : align === 'end' ? -middles[lastInk]! : -(middles[firstInk]! + middles[lastInk]!) / 2;
+  let shift =
+    align === 'start'
+      ? -middles[firstInk]!
+      : align === 'end'
+        ? -middles[lastInk]!
+        : -(middles[firstInk]! + middles[lastInk]!) / 2;
   let before: { readonly shift: number; readonly miss: number } | null = null;
   for (let i = 0; i < 12; i++) {
     const { back, ahead } = endsOf(ground, by, shift);
@@ -160,13 +196,19 @@ const CLOSEST_EM = -0.4;
  * @param from,to places in the reading direction, mm along the curve
  * @returns the middles spread, and the shift; the amount is held where the letters would run into each other
  */
-export function spreadBetween(ground: Ground, from: number, to: number, by: Anchor['by']): { middles: Float64Array; shift: number; spreadMm: number } {
+export function spreadBetween(
+  ground: Ground,
+  from: number,
+  to: number,
+  by: Anchor['by'],
+): { middles: Float64Array; shift: number; spreadMm: number } {
   const { measured, direction, heightMm, scaleX } = ground;
   const given = measured.middles;
   const gaps = measured.lastInk - measured.firstInk;
   anchorAt(ground, direction * from);
   const least = CLOSEST_EM * measured.run.face.metrics.upem * scaleX;
-  let spreadMm = 0, shift = 0;
+  let spreadMm = 0,
+    shift = 0;
   for (let i = 0; i < 40; i++) {
     const middles = given.map((middle, n) => middle + spreadMm * n);
     ground.measured = { ...measured, middles };

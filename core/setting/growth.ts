@@ -34,4 +34,7 @@ function growthOfLine(line: SetLettering): Growth {
 }
 
 /** The growth of the line of a setting that has grown most. */
-export const growthOf = (set: SetLettering): Growth => linesOf(set).map(growthOfLine).reduce((most, one) => (one.share > most.share ? one : most));
+export const growthOf = (set: SetLettering): Growth =>
+  linesOf(set)
+    .map(growthOfLine)
+    .reduce((most, one) => (one.share > most.share ? one : most));

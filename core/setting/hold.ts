@@ -48,16 +48,24 @@ function beyond(curve: Track, point: Vec, up: Vec): { readonly mm: number; reado
 }
 
 /** What a hold asks for at one place. */
-interface Asked { readonly curves: readonly Track[]; readonly beyondMm: number }
+interface Asked {
+  readonly curves: readonly Track[];
+  readonly beyondMm: number;
+}
 
-interface Solved { readonly t: number; readonly normal: Vec }
+interface Solved {
+  readonly t: number;
+  readonly normal: Vec;
+}
 
 /** How far from a place of the own curve, towards the tops, the line lies: where the point is as far beyond the curves, on the mean, as asked. Newton's steps. */
 function solveAt({ curves, beyondMm }: Asked, point: Vec, up: Vec, guess: number): Solved | null {
   let t = guess;
   for (let i = 0; i < STEPS; i++) {
     const at = { x: point.x + up.x * t, y: point.y + up.y * t };
-    let mm = 0, x = 0, y = 0;
+    let mm = 0,
+      x = 0,
+      y = 0;
     for (const curve of curves) {
       const one = beyond(curve, at, up);
       if (!one || dot(one.normal, up) < STEEPEST) return null;
@@ -73,7 +81,13 @@ function solveAt({ curves, beyondMm }: Asked, point: Vec, up: Vec, guess: number
 }
 
 /** What the hold of a seat asks for, and which edge of the letters it puts there. Null where a curve that holds has no track. */
-function askedBy(hold: SeatHold, own: Track, held: readonly (Track | null)[], s: number, direction: 1 | -1): { readonly asked: Asked; readonly edge: HeldLine['edge'] } | null {
+function askedBy(
+  hold: SeatHold,
+  own: Track,
+  held: readonly (Track | null)[],
+  s: number,
+  direction: 1 | -1,
+): { readonly asked: Asked; readonly edge: HeldLine['edge'] } | null {
   const curves = held.filter((track) => track !== null);
   if (hold.kind === 'band') return curves.length === 2 ? { asked: { curves, beyondMm: 0 }, edge: 'middle' } : null;
   if (curves.length !== 1) return null;
@@ -82,7 +96,9 @@ function askedBy(hold: SeatHold, own: Track, held: readonly (Track | null)[], s:
   const own0 = beyond(curves[0]!, point, up);
   if (!own0) return null;
   // The own curve lies below the one that holds, or above it.
-  return own0.mm <= 0 ? { asked: { curves, beyondMm: -hold.gapMm }, edge: 'upper' } : { asked: { curves, beyondMm: hold.gapMm }, edge: 'lower' };
+  return own0.mm <= 0
+    ? { asked: { curves, beyondMm: -hold.gapMm }, edge: 'upper' }
+    : { asked: { curves, beyondMm: hold.gapMm }, edge: 'lower' };
 }
 
 type Known = Map<string, { readonly held: readonly (Track | null)[]; readonly line: HeldLine | null }>;
@@ -96,7 +112,13 @@ const known = new WeakMap<Track, Known>();
  * @param direction +1 where the lettering is read in the curve's own direction
  * @returns null where the curves make it impossible at the anchor: they have no track, or run too steeply to each other
  */
-export function heldLine(own: Track, { hold }: Pick<Seat, 'hold'>, held: readonly (Track | null)[], anchorMm: number, direction: 1 | -1): HeldLine | null {
+export function heldLine(
+  own: Track,
+  { hold }: Pick<Seat, 'hold'>,
+  held: readonly (Track | null)[],
+  anchorMm: number,
+  direction: 1 | -1,
+): HeldLine | null {
   if (!hold) return null;
   let all = known.get(own);
   if (!all) known.set(own, (all = new Map()));
@@ -105,7 +127,10 @@ export function heldLine(own: Track, { hold }: Pick<Seat, 'hold'>, held: readonl
   if (before && before.line && before.held.every((track, i) => track === held[i])) {
     const { line } = before;
     // One distance from the own curve: only that at the anchor is looked at anew.
-    if (line.track === own) { const now = heldAt(own, hold, held, anchorMm, direction); return now && { ...line, ...now }; }
+    if (line.track === own) {
+      const now = heldAt(own, hold, held, anchorMm, direction);
+      return now && { ...line, ...now };
+    }
     if (!line.only || (anchorMm >= line.only.from && anchorMm <= line.only.to)) return line;
   }
   const line = findLine(own, hold, held, anchorMm, direction);
@@ -114,19 +139,34 @@ export function heldLine(own: Track, { hold }: Pick<Seat, 'hold'>, held: readonl
 }
 
 /** How far from the own curve a hold puts the letters at the anchor, and which edge of them; null where it cannot. */
-export function heldAt(own: Track, hold: SeatHold, held: readonly (Track | null)[], anchorMm: number, direction: 1 | -1): Pick<HeldLine, 'distanceMm' | 'edge'> | null {
+export function heldAt(
+  own: Track,
+  hold: SeatHold,
+  held: readonly (Track | null)[],
+  anchorMm: number,
+  direction: 1 | -1,
+): Pick<HeldLine, 'distanceMm' | 'edge'> | null {
   const what = askedBy(hold, own, held, anchorMm, direction);
   const { point, tangent } = frameAt(own.path, anchorMm);
   const solved = what && solveAt(what.asked, point, { x: tangent.y * direction, y: -tangent.x * direction }, 0);
   return solved && { distanceMm: solved.t, edge: what.edge };
 }
 
-function findLine(own: Track, hold: SeatHold, held: readonly (Track | null)[], anchorMm: number, direction: 1 | -1): HeldLine | null {
+function findLine(
+  own: Track,
+  hold: SeatHold,
+  held: readonly (Track | null)[],
+  anchorMm: number,
+  direction: 1 | -1,
+): HeldLine | null {
   const what = askedBy(hold, own, held, anchorMm, direction);
   if (!what) return null;
   const { asked, edge } = what;
   const { path } = own;
-  const at = (s: number, guess: number): (Solved & { readonly point: Vec; readonly up: Vec; readonly tangent: Vec; readonly curvature: number }) | null => {
+  const at = (
+    s: number,
+    guess: number,
+  ): (Solved & { readonly point: Vec; readonly up: Vec; readonly tangent: Vec; readonly curvature: number }) | null => {
     const { point, tangent, curvature } = frameAt(path, s);
     const up = { x: tangent.y * direction, y: -tangent.x * direction };
     const solved = solveAt(asked, point, up, guess);
@@ -141,7 +181,8 @@ function findLine(own: Track, hold: SeatHold, held: readonly (Track | null)[], a
   const step = lengthMm / PLACES;
   let alike = true;
   const reach = (sign: 1 | -1): number => {
-    let guess = anchor.t, to = anchorMm;
+    let guess = anchor.t,
+      to = anchorMm;
     const end = path.path.closed ? anchorMm + (sign * lengthMm) / 2 : sign > 0 ? lengthMm : 0;
     for (let n = 1; sign * (end - to) > 1e-9; n++) {
       const s = sign * (end - anchorMm) < n * step ? end : anchorMm + sign * n * step;
@@ -153,22 +194,31 @@ function findLine(own: Track, hold: SeatHold, held: readonly (Track | null)[], a
     }
     return to;
   };
-  const to = reach(1), from = reach(-1);
+  const to = reach(1),
+    from = reach(-1);
   const whole = to - from > lengthMm - 1e-6;
   if (alike && whole) return straight;
   const track = lineAlong(own, at, anchorMm, anchor.t, from, to);
   return track && { track, distanceMm: 0, edge, only: whole ? null : { from, to } };
 }
 
-type Place = (s: number, guess: number) => (Solved & { readonly point: Vec; readonly up: Vec; readonly tangent: Vec; readonly curvature: number }) | null;
+type Place = (
+  s: number,
+  guess: number,
+) => (Solved & { readonly point: Vec; readonly up: Vec; readonly tangent: Vec; readonly curvature: number }) | null;
 
 /** The line as a track of its own, from end to end of the own curve: beyond the stretch that is held it goes on at the last distance. */
 function lineAlong(own: Track, at: Place, anchorMm: number, anchorT: number, from: number, to: number): Track | null {
   const { path } = own;
   const found = new Map<number, number>([[anchorMm, anchorT]]);
   const guessAt = (s: number): number => {
-    let best = anchorT, near = Infinity;
-    for (const [place, t] of found) if (Math.abs(place - s) < near) { near = Math.abs(place - s); best = t; }
+    let best = anchorT,
+      near = Infinity;
+    for (const [place, t] of found)
+      if (Math.abs(place - s) < near) {
+        near = Math.abs(place - s);
+        best = t;
+      }
     return best;
   };
   // On a closed curve places count from the start of the curve; the stretch that is held lies about the anchor.
@@ -182,9 +232,15 @@ function lineAlong(own: Track, at: Place, anchorMm: number, anchorT: number, fro
     const heldAt = onto(s);
     const solved = at(heldAt, guessAt(heldAt));
     const { point, tangent, curvature } = frameAt(path, s);
-    if (!solved) { failed = true; return { point, derivative: tangent }; }
+    if (!solved) {
+      failed = true;
+      return { point, derivative: tangent };
+    }
     found.set(heldAt, solved.t);
-    const frozen = Math.abs(((heldAt - s + path.lengthMm / 2) % path.lengthMm + path.lengthMm) % path.lengthMm - path.lengthMm / 2) > 1e-9;
+    const frozen =
+      Math.abs(
+        ((((heldAt - s + path.lengthMm / 2) % path.lengthMm) + path.lengthMm) % path.lengthMm) - path.lengthMm / 2,
+      ) > 1e-9;
     const left = { x: tangent.y, y: -tangent.x };
     const d = solved.t * (dot(solved.up, left) > 0 ? 1 : -1);
     const along = 1 + curvature * d;

@@ -39,7 +39,10 @@ export interface LetterAt {
 }
 
 /** Calls with every point of a letter's hull, mm from the middle of its baseline, x to its right and y up. */
-export function eachHullPoint({ measured, index, scaleX, scaleY }: Pick<LetterAt, 'measured' | 'index' | 'scaleX' | 'scaleY'>, take: (x: number, y: number) => void): void {
+export function eachHullPoint(
+  { measured, index, scaleX, scaleY }: Pick<LetterAt, 'measured' | 'index' | 'scaleX' | 'scaleY'>,
+  take: (x: number, y: number) => void,
+): void {
   const { run, scales } = measured;
   const letter = run.letters[index]!;
   const k = scales ? scales[index]! : 1;
@@ -99,7 +102,8 @@ function reachOnCircle({ measured, index, scaleX, scaleY, curvature, baselineMm,
   return { back: Math.min(a, b), ahead: Math.max(a, b) };
 }
 
-let guesses = new Float64Array(0), points = new Float64Array(0);
+let guesses = new Float64Array(0),
+  points = new Float64Array(0);
 
 /**
  * Any curve: the osculating circle at the letter's place gives a first guess for every point, Newton's steps the foot
@@ -108,8 +112,11 @@ let guesses = new Float64Array(0), points = new Float64Array(0);
 function reachAnywhere(at: LetterAt): InkReach | null {
   const { path, s, direction, curvature, baselineMm, pose, end } = at;
   const home = frameAt(path, s);
-  const tx = home.tangent.x * direction, ty = home.tangent.y * direction;
-  let count = 0, first = -1, last = -1;
+  const tx = home.tangent.x * direction,
+    ty = home.tangent.y * direction;
+  let count = 0,
+    first = -1,
+    last = -1;
   eachHullPoint(at, (px, py) => {
     if (count >= guesses.length) {
       guesses = Float64Array.from({ length: count * 2 + 256 }, (_, i) => guesses[i] ?? 0);
@@ -125,7 +132,8 @@ function reachAnywhere(at: LetterAt): InkReach | null {
     if (last < 0 || guess > guesses[last]!) last = count;
     count++;
   });
-  const exact = (i: number): number => footOf(path, s, direction, points[2 * i]!, points[2 * i + 1]!, guesses[i]!).along;
+  const exact = (i: number): number =>
+    footOf(path, s, direction, points[2 * i]!, points[2 * i + 1]!, guesses[i]!).along;
   const farthest = (start: number, sign: 1 | -1): number => {
     let most = exact(start);
     const slack = 4 * Math.abs(most - guesses[start]!) + 1e-6;
@@ -138,7 +146,8 @@ function reachAnywhere(at: LetterAt): InkReach | null {
     return most;
   };
   if (first < 0) return null;
-  const back = end === 'ahead' ? guesses[first]! : farthest(first, -1), ahead = end === 'back' ? guesses[last]! : farthest(last, 1);
+  const back = end === 'ahead' ? guesses[first]! : farthest(first, -1),
+    ahead = end === 'back' ? guesses[last]! : farthest(last, 1);
   // Where a curve bends sharply under a letter feet can change places.
   return end || back <= ahead ? { back, ahead } : null;
 }
@@ -146,7 +155,10 @@ function reachAnywhere(at: LetterAt): InkReach | null {
 const row = new Float64Array(ROW.length);
 
 /** Where a point of the sheet is seen from a curve: along from s in the reading direction, and towards the tops, mm. */
-export interface Foot { readonly along: number; readonly height: number }
+export interface Foot {
+  readonly along: number;
+  readonly height: number;
+}
 
 /**
  * The foot of a point on a path, near a place of it: Newton on the distance, with the stretch at the point's height.
@@ -154,12 +166,23 @@ export interface Foot { readonly along: number; readonly height: number }
  * @param first a guess of how far along it lies
  * @param withinMm the last step may be this long; what it leaves is its square times the curvature
  */
-export function footOf(path: MeasuredPath, s: number, direction: 1 | -1, px: number, py: number, first: number, withinMm = 1e-5): Foot {
-  let along = first, height = 0;
+export function footOf(
+  path: MeasuredPath,
+  s: number,
+  direction: 1 | -1,
+  px: number,
+  py: number,
+  first: number,
+  withinMm = 1e-5,
+): Foot {
+  let along = first,
+    height = 0;
   for (let i = 0; i < 6; i++) {
     walkTo(path, s + along * direction, 0, row, 0);
-    const ux = row[ROW.tangentX]! * direction, uy = row[ROW.tangentY]! * direction;
-    const rx = px - row[ROW.x]!, ry = py - row[ROW.y]!;
+    const ux = row[ROW.tangentX]! * direction,
+      uy = row[ROW.tangentY]! * direction;
+    const rx = px - row[ROW.x]!,
+      ry = py - row[ROW.y]!;
     const off = rx * ux + ry * uy;
     height = rx * uy - ry * ux;
     const stretch = 1 + row[ROW.curvature]! * direction * height;

@@ -19,10 +19,14 @@ const OVER_X = 1.08;
 export const hasSmallCapitals = (face: Face): boolean => face.features.includes('smcp');
 
 /** The scale of a made small capital: a little above the x-height, as type founders draw them. */
-export const smallCapitalScale = ({ metrics }: Face): number => Math.min(Math.max((metrics.xHeight / metrics.capHeight) * OVER_X, 0.6), 0.9);
+export const smallCapitalScale = ({ metrics }: Face): number =>
+  Math.min(Math.max((metrics.xHeight / metrics.capHeight) * OVER_X, 0.6), 0.9);
 
 const plain = (text: string): CasedText => ({
-  text, origin: Array.from({ length: text.length }, (_, i) => i), small: [], features: {},
+  text,
+  origin: Array.from({ length: text.length }, (_, i) => i),
+  small: [],
+  features: {},
 });
 
 /** Applies a case to a wording. Capitals follow Unicode: ß becomes SS, which is two characters for one. */
@@ -30,12 +34,16 @@ export function applyCase(wording: string, letterCase: LetterCase, face: Face): 
   if (letterCase === 'typed') return plain(wording);
   if (letterCase === 'small-capitals' && hasSmallCapitals(face)) return { ...plain(wording), features: { smcp: 1 } };
   let text = '';
-  const origin: number[] = [], small: boolean[] = [];
+  const origin: number[] = [],
+    small: boolean[] = [];
   let at = 0;
   for (const character of wording) {
     const upper = character.toUpperCase();
     const made = letterCase === 'small-capitals' && upper !== character;
-    for (let i = 0; i < upper.length; i++) { origin.push(at); small.push(made); }
+    for (let i = 0; i < upper.length; i++) {
+      origin.push(at);
+      small.push(made);
+    }
     text += upper;
     at += character.length;
   }

@@ -29,8 +29,18 @@ export interface MeasuredRun extends ShapedLine {
 }
 
 /** How a wording is shaped: ligatures give way while letters are spread by tracking. */
-export const shapeFor = (face: Face, wording: string, spacing: Spacing, spread = false, features: Readonly<Record<string, number>> = {}): ShapedRun =>
-  shapeWording(face, wording, { kerning: spacing.kerning, ligatures: spacing.ligatures && spacing.tracking === 0 && !spread, features });
+export const shapeFor = (
+  face: Face,
+  wording: string,
+  spacing: Spacing,
+  spread = false,
+  features: Readonly<Record<string, number>> = {},
+): ShapedRun =>
+  shapeWording(face, wording, {
+    kerning: spacing.kerning,
+    ligatures: spacing.ligatures && spacing.tracking === 0 && !spread,
+    features,
+  });
 
 /** The lines of a lettering, shaped in its case and with its features. There is at least one. */
 export function shapeLines(face: Face, { wording, letterCase, spacing, features, anchor }: Lettering): ShapedLine[] {
@@ -42,15 +52,21 @@ export function shapeLines(face: Face, { wording, letterCase, spacing, features,
     const start = from;
     from += line.length + 1;
     return {
-      run, start, end: start + line.length, origins: run.letters.map((letter) => start + (cased.origin[letter.index] ?? letter.index)),
-      scales: cased.small.includes(true) ? Float64Array.from(run.letters, (letter) => (cased.small[letter.index] ? smallCapitalScale(face) : 1)) : null,
+      run,
+      start,
+      end: start + line.length,
+      origins: run.letters.map((letter) => start + (cased.origin[letter.index] ?? letter.index)),
+      scales: cased.small.includes(true)
+        ? Float64Array.from(run.letters, (letter) => (cased.small[letter.index] ? smallCapitalScale(face) : 1))
+        : null,
     };
   });
 }
 
 /** Lowest and highest ink of a line, font units; null without ink. */
 export function inkUnits({ run, scales }: ShapedLine): { readonly bottom: number; readonly top: number } | null {
-  let bottom = Infinity, top = -Infinity;
+  let bottom = Infinity,
+    top = -Infinity;
   run.letters.forEach((letter, i) => {
     const k = scales ? scales[i]! : 1;
     for (const glyph of letter.glyphs) {
@@ -63,7 +79,8 @@ export function inkUnits({ run, scales }: ShapedLine): { readonly bottom: number
   return bottom < top ? { bottom, top } : null;
 }
 
-const hasInk = (run: ShapedRun, index: number): boolean => run.letters[index]!.glyphs.some((glyph) => run.face.bounds(glyph.id) !== null);
+const hasInk = (run: ShapedRun, index: number): boolean =>
+  run.letters[index]!.glyphs.some((glyph) => run.face.bounds(glyph.id) !== null);
 
 interface Extras {
   /** mm in a font unit, across and up. */
@@ -87,28 +104,42 @@ export const isSpace = ({ text }: Letter): boolean => SPACE.test(text);
 
 function finished(line: ShapedLine, middles: Float64Array, halfAdvances: Float64Array, scaleY: number): MeasuredRun {
   const { letters } = line.run;
-  let firstInk = -1, lastInk = -1;
+  let firstInk = -1,
+    lastInk = -1;
   for (let i = 0; i < letters.length; i++) {
     if (!hasInk(line.run, i)) continue;
     if (firstInk < 0) firstInk = i;
     lastInk = i;
   }
   const ink = firstInk < 0 ? null : inkUnits(line);
-  return { ...line, middles, halfAdvances, firstInk, lastInk, inkBottomMm: ink ? ink.bottom * scaleY : 0, inkTopMm: ink ? ink.top * scaleY : 0 };
+  return {
+    ...line,
+    middles,
+    halfAdvances,
+    firstInk,
+    lastInk,
+    inkBottomMm: ink ? ink.bottom * scaleY : 0,
+    inkTopMm: ink ? ink.top * scaleY : 0,
+  };
 }
 
 /**
  * Lays out a line. Tracking is added between letters, after the last one never, and not at all between letters that
  * are joined to each other. What evening out adds, and gaps set by hand, come on top.
  */
-export function measureRun(line: ShapedLine, { scaleX, scaleY, trackingEm, adjustments, words, evening }: Extras): MeasuredRun {
+export function measureRun(
+  line: ShapedLine,
+  { scaleX, scaleY, trackingEm, adjustments, words, evening }: Extras,
+): MeasuredRun {
   const { run, origins, scales } = line;
   const { letters, face } = run;
   const middles = new Float64Array(letters.length);
   const halfAdvances = new Float64Array(letters.length);
   const em = face.metrics.upem / 1000;
   const tracking = run.joined ? 0 : trackingEm * em;
-  const kerns = adjustments.some((one) => one.kern !== 0) ? new Map(adjustments.map((one) => [one.at, one.kern * em])) : null;
+  const kerns = adjustments.some((one) => one.kern !== 0)
+    ? new Map(adjustments.map((one) => [one.at, one.kern * em]))
+    : null;
   let pen = 0;
   for (let i = 0; i < letters.length; i++) {
     const letter = letters[i]!;
@@ -127,7 +158,11 @@ export function measureRun(line: ShapedLine, { scaleX, scaleY, trackingEm, adjus
 const STACKED = { gap: 0.25, space: 0.5 } as const;
 
 /** Lays out a line as letters that stand one under the other: each takes the height of the capitals. */
-export function measureStacked(line: ShapedLine, capMm: number, { scaleY, trackingEm, adjustments }: Extras): MeasuredRun {
+export function measureStacked(
+  line: ShapedLine,
+  capMm: number,
+  { scaleY, trackingEm, adjustments }: Extras,
+): MeasuredRun {
   const { letters, face } = line.run;
   const em = (face.metrics.upem / 1000) * scaleY;
   const kerns = new Map(adjustments.map((one) => [one.at, one.kern * em]));

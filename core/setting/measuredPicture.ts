@@ -26,12 +26,27 @@ export function measuredPicture(lettering: Lettering, face: Face): MeasuredPictu
   const track = trackOf({ kind: 'arc', centre: { x: 48, y: 82 }, radiusMm: 48, startDeg: -62, sweepDeg: 124 });
   if (!track.ok) return null;
   const letters = [...lettering.wording.replace(/\s/gu, '')].slice(0, 4).join('') || 'Abcd';
-  const set = setLettering({
-    ...lettering, wording: letters, size: { by: 'cap', mm: 18 }, width: 1, adjustments: [], stance: { kind: 'turned', strength: 1, centre: null },
-    seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },
-    anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 }, spacing: { ...lettering.spacing, tracking: 0 },
-  }, track.value, face);
+  const set = setLettering(
+    {
+      ...lettering,
+      wording: letters,
+      size: { by: 'cap', mm: 18 },
+      width: 1,
+      adjustments: [],
+      stance: { kind: 'turned', strength: 1, centre: null },
+      seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },
+      anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      bookends: { startU: 0, endU: 1 },
+      spacing: { ...lettering.spacing, tracking: 0 },
+    },
+    track.value,
+    face,
+  );
   if (!set.ok) return null;
   const { path, direction, measuredHeightMm } = set.value;
-  return { set: set.value, measured: parallelLine(path, direction, measuredHeightMm, FLAT_MM), curve: parallelLine(path, direction, 0, FLAT_MM) };
+  return {
+    set: set.value,
+    measured: parallelLine(path, direction, measuredHeightMm, FLAT_MM),
+    curve: parallelLine(path, direction, 0, FLAT_MM),
+  };
 }

@@ -40,29 +40,40 @@ export function surroundings(path: MeasuredPath, s: number, direction: 1 | -1, r
   const exact: Surroundings['foot'] = (px, py, guess) => footOf(path, s, direction, px, py, guess, FOOT_MM);
   const step = (2 * reach) / STRETCHES;
   for (let n = 0; n <= STRETCHES; n++) walkTo(path, s + direction * (n * step - reach), 0, frames, n * ROW.length);
-  const turning = new Float64Array(STRETCHES + 1), slope = new Float64Array(STRETCHES + 1);
+  const turning = new Float64Array(STRETCHES + 1),
+    slope = new Float64Array(STRETCHES + 1);
   for (let n = 0; n <= STRETCHES; n++) {
     turning[n] = frames[n * ROW.length + ROW.turning]!;
     slope[n] = frames[n * ROW.length + ROW.curvature]! * step * direction;
   }
-  const walked = (along: number): number => { walkTo(path, s + direction * along, 0, walkedTo, 0); return walkedTo[ROW.turning]!; };
+  const walked = (along: number): number => {
+    walkTo(path, s + direction * along, 0, walkedTo, 0);
+    return walkedTo[ROW.turning]!;
+  };
   const cubic = (n: number, u: number): number => {
     const m = 1 - u;
-    return m * m * ((1 + 2 * u) * turning[n]! + u * slope[n]!) + u * u * ((3 - 2 * u) * turning[n + 1]! - m * slope[n + 1]!);
+    return (
+      m * m * ((1 + 2 * u) * turning[n]! + u * slope[n]!) + u * u * ((3 - 2 * u) * turning[n + 1]! - m * slope[n + 1]!)
+    );
   };
-  let placesTrue = true, turningsTrue = true;
+  let placesTrue = true,
+    turningsTrue = true;
   for (let n = 0; n < STRETCHES; n++) {
     walkTo(path, s + direction * ((n + 0.5) * step - reach), 0, between, 0);
     place(n, 0.5, step * direction);
     if (hypot(at.x - between[ROW.x]!, at.y - between[ROW.y]!) > TRUE_MM) placesTrue = false;
     if (!(Math.abs(cubic(n, 0.5) - between[ROW.turning]!) <= TRUE_RAD)) turningsTrue = false;
     // Where the bend changes much, a joint at a quarter of the stretch is not seen from its middle.
-    if (turningsTrue && Math.abs(slope[n]! - slope[n + 1]!) > CHANGED_RAD) turningsTrue = [0.25, 0.75].every((u) => Math.abs(cubic(n, u) - walked((n + u) * step - reach)) <= TRUE_RAD);
+    if (turningsTrue && Math.abs(slope[n]! - slope[n + 1]!) > CHANGED_RAD)
+      turningsTrue = [0.25, 0.75].every((u) => Math.abs(cubic(n, u) - walked((n + u) * step - reach)) <= TRUE_RAD);
   }
-  const turningAt = !turningsTrue ? walked : (along: number): number => {
-    const from = (along + reach) / step, n = Math.floor(from);
-    return n >= 0 && n < STRETCHES ? cubic(n, from - n) : walked(along);
-  };
+  const turningAt = !turningsTrue
+    ? walked
+    : (along: number): number => {
+        const from = (along + reach) / step,
+          n = Math.floor(from);
+        return n >= 0 && n < STRETCHES ? cubic(n, from - n) : walked(along);
+      };
   return { foot: placesTrue ? footBy(step, reach, direction, exact) : exact, turningAt };
 }
 
@@ -76,11 +87,14 @@ function footBy(step: number, reach: number, direction: 1 | -1, exact: Surroundi
       if (!(n >= 0 && n < STRETCHES)) return exact(px, py, guess);
       place(n, from - n, step * direction);
       const speed = hypot(at.dx, at.dy);
-      const ux = (at.dx / speed) * direction, uy = (at.dy / speed) * direction;
-      const rx = px - at.x, ry = py - at.y;
+      const ux = (at.dx / speed) * direction,
+        uy = (at.dy / speed) * direction;
+      const rx = px - at.x,
+        ry = py - at.y;
       const off = rx * ux + ry * uy;
       found.height = rx * uy - ry * ux;
-      const a = n * ROW.length + ROW.curvature, t = from - n;
+      const a = n * ROW.length + ROW.curvature,
+        t = from - n;
       const curvature = frames[a]! * (1 - t) + frames[a + ROW.length]! * t;
       const stretch = 1 + curvature * direction * found.height;
       if (stretch < 1e-6) return exact(px, py, guess);
@@ -96,12 +110,18 @@ const at = { x: 0, y: 0, dx: 0, dy: 0 };
 
 /** A place within a stretch, and the direction of travel there. */
 function place(n: number, t: number, length: number): void {
-  const a = n * ROW.length, b = a + ROW.length;
+  const a = n * ROW.length,
+    b = a + ROW.length;
   const m = 1 - t;
-  const h0 = m * m * (1 + 2 * t), h1 = t * t * (3 - 2 * t), g0 = t * m * m * length, g1 = -t * t * m * length;
+  const h0 = m * m * (1 + 2 * t),
+    h1 = t * t * (3 - 2 * t),
+    g0 = t * m * m * length,
+    g1 = -t * t * m * length;
   at.x = h0 * frames[a]! + h1 * frames[b]! + g0 * frames[a + 2]! + g1 * frames[b + 2]!;
   at.y = h0 * frames[a + 1]! + h1 * frames[b + 1]! + g0 * frames[a + 3]! + g1 * frames[b + 3]!;
-  const d = (6 * t * m) / length, e0 = m * (1 - 3 * t), e1 = t * (3 * t - 2);
+  const d = (6 * t * m) / length,
+    e0 = m * (1 - 3 * t),
+    e1 = t * (3 * t - 2);
   at.dx = d * (frames[b]! - frames[a]!) + e0 * frames[a + 2]! + e1 * frames[b + 2]!;
   at.dy = d * (frames[b + 1]! - frames[a + 1]!) + e0 * frames[a + 3]! + e1 * frames[b + 3]!;
 }

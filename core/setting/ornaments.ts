@@ -31,7 +31,9 @@ export function setOrnaments(item: Ornaments, track: Track, sets: readonly SetLe
   const { path } = track;
   const placed: PlacedOrnament[] = [];
   let whiteMm = Infinity;
-  const turn = (item.turnDeg * Math.PI) / 180, cos = Math.cos(turn), sin = Math.sin(turn);
+  const turn = (item.turnDeg * Math.PI) / 180,
+    cos = Math.cos(turn),
+    sin = Math.sin(turn);
   for (const room of roomsOn(track, sets)) {
     const { before, after, middleMm: k } = room;
     const size = (item.height * (before.capMm + after.capMm)) / 2;
@@ -43,11 +45,20 @@ export function setOrnaments(item: Ornaments, track: Track, sets: readonly SetLe
     const start = stretchedFromDistance(path, room.from, k);
     for (let i = 0; i < item.count; i++) {
       walkTo(path, start + white * (i + 1) + width * (i + 0.5), k, row, 0);
-      const tx = row[ROW.tangentX]! * direction, ty = row[ROW.tangentY]! * direction;
+      const tx = row[ROW.tangentX]! * direction,
+        ty = row[ROW.tangentY]! * direction;
       const off = direction * k + item.offMm;
       // Clockwise on the sheet, where y points down: towards the reading direction at the head.
-      const ax = tx * cos - ty * sin, ay = ty * cos + tx * sin;
-      placed.push({ x: row[ROW.x]! + ty * off, y: row[ROW.y]! - tx * off, xx: ax * size, xy: ay * size, yx: ay * size, yy: -ax * size });
+      const ax = tx * cos - ty * sin,
+        ay = ty * cos + tx * sin;
+      placed.push({
+        x: row[ROW.x]! + ty * off,
+        y: row[ROW.y]! - tx * off,
+        xx: ax * size,
+        xy: ay * size,
+        yx: ay * size,
+        yy: -ax * size,
+      });
     }
   }
   return { item, sign, placed, whiteMm };

@@ -39,7 +39,15 @@ interface Given {
 const TOUCH_MM = 1e-6;
 
 /** Bookends in the reading direction, mm along the curve, the end not before the start. */
-export function bookendsInReading({ lettering, path, direction }: Pick<Given, 'path' | 'direction'> & { lettering: Pick<Lettering, 'bookends'> }): { start: number; end: number; whole: boolean } {
+export function bookendsInReading({
+  lettering,
+  path,
+  direction,
+}: Pick<Given, 'path' | 'direction'> & { lettering: Pick<Lettering, 'bookends'> }): {
+  start: number;
+  end: number;
+  whole: boolean;
+} {
   const { startU, endU } = lettering.bookends;
   const length = path.lengthMm;
   const start = direction * startU * length;
@@ -61,7 +69,17 @@ export function measureOverset(given: Given): Overset {
     direction * (stretchedFromDistance(path, direction * to, k) - stretchedFromDistance(path, direction * from, k));
   const roomMm = whole ? ringMm : between(start, end);
   if (measured.firstInk < 0) {
-    return { inkStart: start, inkEnd: start, bookendStart: start, bookendEnd: end, inkMm: 0, roomMm, beforeMm: 0, afterMm: 0, letters: [] };
+    return {
+      inkStart: start,
+      inkEnd: start,
+      bookendStart: start,
+      bookendEnd: end,
+      inkMm: 0,
+      roomMm,
+      beforeMm: 0,
+      afterMm: 0,
+      letters: [],
+    };
   }
   const inkStart = given.inkOf(measured.firstInk, 'back').back;
   const inkEnd = given.inkOf(measured.lastInk, 'ahead').ahead;
@@ -79,14 +97,24 @@ export function measureOverset(given: Given): Overset {
     for (let i = 0; i < letterDistances.length; i++) {
       const { back, ahead } = given.inkOf(i);
       const blank = measured.run.letters[i]!.glyphs.every((glyph) => measured.run.face.bounds(glyph.id) === null);
-      if (!blank && ((beforeMm > 0 && back < bookendStart - TOUCH_MM) || (afterMm > 0 && ahead > last + TOUCH_MM))) found.push(i);
+      if (!blank && ((beforeMm > 0 && back < bookendStart - TOUCH_MM) || (afterMm > 0 && ahead > last + TOUCH_MM)))
+        found.push(i);
     }
     return found;
   };
   let letters: number[] | null = null;
   return {
-    inkStart, inkEnd, bookendStart, bookendEnd, inkMm, roomMm, beforeMm, afterMm,
+    inkStart,
+    inkEnd,
+    bookendStart,
+    bookendEnd,
+    inkMm,
+    roomMm,
+    beforeMm,
+    afterMm,
     // Every letter is measured for it, and filling a room asks for lengths alone: found when it is looked at.
-    get letters() { return letters ??= beforeMm > 0 || afterMm > 0 ? past() : []; },
+    get letters() {
+      return (letters ??= beforeMm > 0 || afterMm > 0 ? past() : []);
+    },
   };
 }

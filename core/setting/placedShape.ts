@@ -18,7 +18,8 @@ export function placedShape(line: SetLettering, index: number): Shape | null {
  */
 export function nearness(line: SetLettering, before: number, after: number, within: number): number | null {
   const [a, b] = [placedShape(line, before), placedShape(line, after)];
-  const rough = roughMm(line), near = a && b && closest(a, b, within + rough);
+  const rough = roughMm(line),
+    near = a && b && closest(a, b, within + rough);
   if (!near) return null;
   if (near.mm > EXACT_TO_MM) return near.mm < within ? near.mm : null;
   // Only what is about as near has to be looked at closely.
@@ -28,7 +29,8 @@ export function nearness(line: SetLettering, before: number, after: number, with
 
 /** How far two outlines that are looked at first may be out together, as a share of an em; what it comes to in a line, mm. */
 const ROUGH_EM = 2 * 0.0006;
-export const roughMm = ({ measured, scaleX, scaleY }: SetLettering): number => ROUGH_EM * measured.run.face.metrics.upem * Math.max(scaleX, scaleY);
+export const roughMm = ({ measured, scaleX, scaleY }: SetLettering): number =>
+  ROUGH_EM * measured.run.face.metrics.upem * Math.max(scaleX, scaleY);
 
 /** Distances beyond this, mm, are not looked at closely: a hundredth of a mm is nothing to them, and the outlines are many points. */
 export const EXACT_TO_MM = 3;
@@ -41,6 +43,16 @@ export function exactShape(line: SetLettering, index: number): Shape {
   let shapes = exactShapes.get(line);
   if (!shapes) exactShapes.set(line, (shapes = new Map()));
   let shape = shapes.get(index);
-  if (!shape) shapes.set(index, (shape = shapeOf(placedContours(line, index, line.measured.run.face.metrics.upem * Math.max(line.scaleX, line.scaleY) < SMALL_EM_MM ? 'close' : 'exact'))!));
+  if (!shape)
+    shapes.set(
+      index,
+      (shape = shapeOf(
+        placedContours(
+          line,
+          index,
+          line.measured.run.face.metrics.upem * Math.max(line.scaleX, line.scaleY) < SMALL_EM_MM ? 'close' : 'exact',
+        ),
+      )!),
+    );
   return shape;
 }

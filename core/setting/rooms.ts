@@ -25,13 +25,20 @@ export interface Room {
  * @param k mm to the left of travel
  * @returns mm along the curve, unwrapped, and to the left of its travel
  */
-function besideCurve(path: MeasuredPath, set: SetLettering, at: number, k: number): { readonly at: number; readonly k: number } {
+function besideCurve(
+  path: MeasuredPath,
+  set: SetLettering,
+  at: number,
+  k: number,
+): { readonly at: number; readonly k: number } {
   if (set.path === path) return { at, k };
   const { point, tangent } = frameAt(set.path, at);
   const foot = nearest(path, { x: point.x + tangent.y * k, y: point.y - tangent.x * k });
   if (!foot) return { at, k };
   const here = frameAt(path, foot.s);
-  const left = (point.x + tangent.y * k - foot.point.x) * here.tangent.y - (point.y - tangent.x * k - foot.point.y) * here.tangent.x;
+  const left =
+    (point.x + tangent.y * k - foot.point.x) * here.tangent.y -
+    (point.y - tangent.x * k - foot.point.y) * here.tangent.x;
   // As many turns as along the line; where that starts elsewhere the foot decides.
   const guess = (at / set.path.lengthMm) * path.lengthMm;
   const turns = path.path.closed ? Math.round((guess - foot.s) / path.lengthMm) : 0;
@@ -39,14 +46,16 @@ function besideCurve(path: MeasuredPath, set: SetLettering, at: number, k: numbe
 }
 
 /** The ends of the ink of each line of a lettering, mm in the direction of what it runs on. */
-const inkEnds = (set: SetLettering) => linesOf(set).map((line) => {
-  const ends = [line.direction * line.overset.inkStart, line.direction * line.overset.inkEnd] as const;
-  return { line, from: Math.min(...ends), to: Math.max(...ends) };
-});
+const inkEnds = (set: SetLettering) =>
+  linesOf(set).map((line) => {
+    const ends = [line.direction * line.overset.inkStart, line.direction * line.overset.inkEnd] as const;
+    return { line, from: Math.min(...ends), to: Math.max(...ends) };
+  });
 
 /** Where the ink of a lettering lies, all lines of it, mm in the curve's own direction. */
 function inkStretch(path: MeasuredPath, set: SetLettering): { readonly from: number; readonly to: number } {
-  let from = Infinity, to = -Infinity;
+  let from = Infinity,
+    to = -Infinity;
   for (const one of inkEnds(set)) {
     from = Math.min(from, besideCurve(path, one.line, one.from, bandMiddle(one.line)).at);
     to = Math.max(to, besideCurve(path, one.line, one.to, bandMiddle(one.line)).at);
@@ -55,17 +64,27 @@ function inkStretch(path: MeasuredPath, set: SetLettering): { readonly from: num
 }
 
 /** Distance of the middle of a lettering's band from what it runs on, mm to the left of travel. */
-export const bandMiddle = ({ direction, baselineMm, capMm }: SetLettering): number => direction * (baselineMm + capMm / 2);
+export const bandMiddle = ({ direction, baselineMm, capMm }: SetLettering): number =>
+  direction * (baselineMm + capMm / 2);
 
 /** The part of the sheet across the curve that a lettering stands in, mm to the left of travel. */
 function acrossOf(path: MeasuredPath, set: SetLettering): readonly [number, number] {
-  const edges = inkEnds(set).flatMap(({ line, from, to }) => [from, (from + to) / 2, to].flatMap((at) =>
-    [line.baselineMm, line.baselineMm + line.capMm].map((height) => besideCurve(path, line, at, line.direction * height).k)));
+  const edges = inkEnds(set).flatMap(({ line, from, to }) =>
+    [from, (from + to) / 2, to].flatMap((at) =>
+      [line.baselineMm, line.baselineMm + line.capMm].map(
+        (height) => besideCurve(path, line, at, line.direction * height).k,
+      ),
+    ),
+  );
   return [Math.min(...edges), Math.max(...edges)];
 }
 
 /** Letterings that stand over one another in bands of their own, and so move together; with where their ink lies, mm in the curve's own direction, unwrapped. */
-export interface Stack { readonly sets: readonly SetLettering[]; readonly from: number; readonly to: number }
+export interface Stack {
+  readonly sets: readonly SetLettering[];
+  readonly from: number;
+  readonly to: number;
+}
 
 /** A stack of letterings of a closed curve: the others lie where they are nearest to the first. */
 export function stackOf(sets: readonly SetLettering[], path: MeasuredPath): Stack {
@@ -88,11 +107,18 @@ export function stacksOn(sets: readonly SetLettering[], path: MeasuredPath): Sta
   const over = (a: SetLettering, b: SetLettering): boolean => {
     const [one, other] = [inkStretch(path, a), inkStretch(path, b)];
     const [[low, high], [lower, higher]] = [acrossOf(path, a), acrossOf(path, b)];
-    return (high <= lower || higher <= low) && (wrap(other.from - one.from, lengthMm) < one.to - one.from || wrap(one.from - other.from, lengthMm) < other.to - other.from);
+    return (
+      (high <= lower || higher <= low) &&
+      (wrap(other.from - one.from, lengthMm) < one.to - one.from ||
+        wrap(one.from - other.from, lengthMm) < other.to - other.from)
+    );
   };
   for (const set of sets) {
     const [into, ...more] = stacks.filter((stack) => stack.some((one) => over(one, set)));
-    if (!into) { stacks.push([set]); continue; }
+    if (!into) {
+      stacks.push([set]);
+      continue;
+    }
     into.push(set, ...more.flat());
     for (const stack of more) stacks.splice(stacks.indexOf(stack), 1);
   }
@@ -100,7 +126,11 @@ export function stacksOn(sets: readonly SetLettering[], path: MeasuredPath): Sta
 }
 
 /** The first or the last of a lettering's ink, mm in the direction of what it runs on. */
-const endOf = (set: SetLettering, which: 'from' | 'to'): number => inkEnds(set).reduce((end, one) => (which === 'from' ? Math.min(end, one.from) : Math.max(end, one.to)), which === 'from' ? Infinity : -Infinity);
+const endOf = (set: SetLettering, which: 'from' | 'to'): number =>
+  inkEnds(set).reduce(
+    (end, one) => (which === 'from' ? Math.min(end, one.from) : Math.max(end, one.to)),
+    which === 'from' ? Infinity : -Infinity,
+  );
 
 const wrap = (s: number, length: number): number => s - Math.floor(s / length) * length;
 
@@ -112,27 +142,41 @@ const wrap = (s: number, length: number): number => s - Math.floor(s / length) *
 export function roomsOn({ path }: Track, sets: readonly SetLettering[]): Room[] {
   const { lengthMm } = path;
   const { closed } = path.path;
-  const inked = sets.filter((set) => linesOf(set).some((line) => line.measured.firstInk >= 0)).map((set) => {
-    const { from, to } = inkStretch(path, set);
-    const start = closed ? wrap(from, lengthMm) : from;
-    return { from: start, to: start + to - from, first: set, last: set };
-  }).sort((a, b) => a.from - b.from);
+  const inked = sets
+    .filter((set) => linesOf(set).some((line) => line.measured.firstInk >= 0))
+    .map((set) => {
+      const { from, to } = inkStretch(path, set);
+      const start = closed ? wrap(from, lengthMm) : from;
+      return { from: start, to: start + to - from, first: set, last: set };
+    })
+    .sort((a, b) => a.from - b.from);
   const blocks: { from: number; to: number; first: SetLettering; last: SetLettering }[] = [];
   for (const one of inked) {
     const before = blocks.at(-1);
     if (!before || one.from > before.to) blocks.push({ ...one });
-    else if (one.to > before.to) { before.to = one.to; before.last = one.last; }
+    else if (one.to > before.to) {
+      before.to = one.to;
+      before.last = one.last;
+    }
   }
   if (blocks.length === 0) return [];
   const rooms: Room[] = [];
   for (let i = 0; i < blocks.length - (closed ? 0 : 1); i++) {
-    const before = blocks[i]!, after = blocks[(i + 1) % blocks.length]!;
+    const before = blocks[i]!,
+      after = blocks[(i + 1) % blocks.length]!;
     const to = after.from + (i + 1 === blocks.length ? lengthMm : 0);
     if (to <= before.to) continue;
-    const ends = [besideCurve(path, before.last, endOf(before.last, 'to'), bandMiddle(before.last)), besideCurve(path, after.first, endOf(after.first, 'from'), bandMiddle(after.first))];
+    const ends = [
+      besideCurve(path, before.last, endOf(before.last, 'to'), bandMiddle(before.last)),
+      besideCurve(path, after.first, endOf(after.first, 'from'), bandMiddle(after.first)),
+    ];
     const k = (ends[0]!.k + ends[1]!.k) / 2;
     rooms.push({
-      from: before.to, to, before: before.last, after: after.first, middleMm: k,
+      from: before.to,
+      to,
+      before: before.last,
+      after: after.first,
+      middleMm: k,
       lengthMm: stretchedFromDistance(path, to, k) - stretchedFromDistance(path, before.to, k),
     });
   }

@@ -17,16 +17,26 @@ export interface Heights {
  */
 export function heightsOf(by: SeatedBy, metrics: FaceMetrics, scale: number, ink: Heights): Heights {
   switch (by) {
-    case 'caps': return { lowerMm: 0, upperMm: metrics.capHeight * scale };
-    case 'x-height': return { lowerMm: 0, upperMm: metrics.xHeight * scale };
-    case 'extents': return { lowerMm: metrics.descender * scale, upperMm: metrics.ascender * scale };
-    case 'ink': return ink;
+    case 'caps':
+      return { lowerMm: 0, upperMm: metrics.capHeight * scale };
+    case 'x-height':
+      return { lowerMm: 0, upperMm: metrics.xHeight * scale };
+    case 'extents':
+      return { lowerMm: metrics.descender * scale, upperMm: metrics.ascender * scale };
+    case 'ink':
+      return ink;
   }
 }
 
 /** Distance of the baseline from the line at which a hold puts the letters, mm, positive towards their tops. */
-export function heldBaseline({ baselineShiftMm }: Seat, { edge, distanceMm }: HeldLine, { lowerMm, upperMm }: Heights): number {
-  return baselineShiftMm + distanceMm - (edge === 'middle' ? (lowerMm + upperMm) / 2 : edge === 'upper' ? upperMm : lowerMm);
+export function heldBaseline(
+  { baselineShiftMm }: Seat,
+  { edge, distanceMm }: HeldLine,
+  { lowerMm, upperMm }: Heights,
+): number {
+  return (
+    baselineShiftMm + distanceMm - (edge === 'middle' ? (lowerMm + upperMm) / 2 : edge === 'upper' ? upperMm : lowerMm)
+  );
 }
 
 /**
@@ -40,7 +50,11 @@ export function released(seat: Seat, line: Pick<HeldLine, 'distanceMm' | 'edge'>
   if (!line) return free;
   const baselineShiftMm = seat.baselineShiftMm + line.distanceMm;
   if (line.edge === 'middle') return { ...free, side: 'on', baselineShiftMm };
-  return { ...free, side: (line.edge === 'upper') === (seat.tops === 'outward') ? 'inside' : 'outside', baselineShiftMm };
+  return {
+    ...free,
+    side: (line.edge === 'upper') === (seat.tops === 'outward') ? 'inside' : 'outside',
+    baselineShiftMm,
+  };
 }
 
 /**
@@ -69,7 +83,9 @@ export function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Sea
   const over = tops !== seat.tops;
   const sameSide = side === seat.side;
   return {
-    ...seat, tops, hold: sameSide ? seat.hold : null,
+    ...seat,
+    tops,
+    hold: sameSide ? seat.hold : null,
     side: over && sameSide && !keepBand ? acrossSide[side] : side,
     baselineShiftMm: over && seat.baselineShiftMm !== 0 ? -seat.baselineShiftMm : seat.baselineShiftMm,
   };
@@ -78,7 +94,12 @@ export function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Sea
 /** Bookends in reading order for the other way of reading. */
 export const turnBookends = ({ startU, endU }: Bookends): Bookends => ({ startU: endU, endU: startU });
 
-const turnedAlign: Readonly<Record<Alignment, Alignment>> = { start: 'end', centre: 'centre', end: 'start', filled: 'filled' };
+const turnedAlign: Readonly<Record<Alignment, Alignment>> = {
+  start: 'end',
+  centre: 'centre',
+  end: 'start',
+  filled: 'filled',
+};
 
 /**
  * A lettering with another of the six pictures chosen: seat, bookends, and the start offset and alignment,
@@ -89,8 +110,13 @@ export function reseatLettering(lettering: Lettering, tops: Tops, side: Side, ke
   if (tops === lettering.seat.tops) return { ...lettering, seat };
   const { anchor } = lettering;
   return {
-    ...lettering, seat,
+    ...lettering,
+    seat,
     bookends: turnBookends(lettering.bookends),
-    anchor: { ...anchor, align: turnedAlign[anchor.align], startOffsetMm: anchor.startOffsetMm === 0 ? 0 : -anchor.startOffsetMm },
+    anchor: {
+      ...anchor,
+      align: turnedAlign[anchor.align],
+      startOffsetMm: anchor.startOffsetMm === 0 ? 0 : -anchor.startOffsetMm,
+    },
   };
 }

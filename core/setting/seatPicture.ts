@@ -14,9 +14,11 @@ const CAP = 10;
 function pictureTrack(tops: Tops): Track {
   const top = tops === 'outward';
   const track = trackOf({
-    kind: 'arc', radiusMm: RADIUS,
+    kind: 'arc',
+    radiusMm: RADIUS,
     centre: { x: PICTURE.width / 2, y: top ? PICTURE.height / 2 + RADIUS - 2 : PICTURE.height / 2 - RADIUS + 2 },
-    startDeg: top ? -48 : 132, sweepDeg: 96,
+    startDeg: top ? -48 : 132,
+    sweepDeg: 96,
   });
   if (!track.ok) throw new ProgrammerError('no-picture', 'The arc of the seat pictures has no path.', track.problem);
   return track.value;
@@ -30,16 +32,27 @@ const first = (wording: string): string => [...wording.replace(/\s/gu, '')].slic
  * @param open for a curve with ends, where letters run along it or against it rather than round it
  * @returns the setting, or null when the letters cannot be set at this size
  */
-export function seatPicture(lettering: Lettering, face: Face, tops: Tops, side: Side, open = false): SetLettering | null {
-  const set = setLettering({
-    ...lettering,
-    wording: first(lettering.wording),
-    size: { by: 'cap', mm: CAP },
-    letterCase: lettering.letterCase, adjustments: [],
-    seat: { tops, side, by: lettering.seat.by, hold: null, baselineShiftMm: 0 },
-    anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
-    bookends: tops === 'outward' ? { startU: 0, endU: 1 } : { startU: 1, endU: 0 },
-    spacing: { ...lettering.spacing, tracking: 60 },
-  }, pictureTrack(open ? 'outward' : tops), face);
+export function seatPicture(
+  lettering: Lettering,
+  face: Face,
+  tops: Tops,
+  side: Side,
+  open = false,
+): SetLettering | null {
+  const set = setLettering(
+    {
+      ...lettering,
+      wording: first(lettering.wording),
+      size: { by: 'cap', mm: CAP },
+      letterCase: lettering.letterCase,
+      adjustments: [],
+      seat: { tops, side, by: lettering.seat.by, hold: null, baselineShiftMm: 0 },
+      anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      bookends: tops === 'outward' ? { startU: 0, endU: 1 } : { startU: 1, endU: 0 },
+      spacing: { ...lettering.spacing, tracking: 60 },
+    },
+    pictureTrack(open ? 'outward' : tops),
+    face,
+  );
   return set.ok ? set.value : null;
 }

@@ -11,7 +11,11 @@ import { readingDirection } from './seat';
 /** How large a curve is for lettering: its mean radius, a third of its length, or what fits between the turns of a spiral. */
 function sizeOf({ shape }: Curve, track: Track): number {
   const { lengthMm } = track.path;
-  if (shape.kind === 'spiral') return Math.min(lengthMm / 3, (Math.abs(shape.endRadiusMm - shape.startRadiusMm) / Math.max(Math.abs(shape.turns), 1)) * 3);
+  if (shape.kind === 'spiral')
+    return Math.min(
+      lengthMm / 3,
+      (Math.abs(shape.endRadiusMm - shape.startRadiusMm) / Math.max(Math.abs(shape.turns), 1)) * 3,
+    );
   return lengthMm / (isClosed(track) ? 2 * Math.PI : 3);
 }
 
@@ -23,7 +27,15 @@ function sizeOf({ shape }: Curve, track: Track): number {
  * @param snapMm how near, along the curve, a named place draws the anchor
  * @param ink what it is filled with where there is none to take after
  */
-export function setDown(id: string, curve: Curve, track: Track, at: Vec, like: Lettering | null, snapMm: number, ink: InkId | null): Lettering {
+export function setDown(
+  id: string,
+  curve: Curve,
+  track: Track,
+  at: Vec,
+  like: Lettering | null,
+  snapMm: number,
+  ink: InkId | null,
+): Lettering {
   const seen = seenFromCurve(track, at);
   const near = nearestNamed(track, seen.u);
   const u = near.mm <= snapMm ? near.place.u : seen.u;
@@ -37,9 +49,15 @@ export function setDown(id: string, curve: Curve, track: Track, at: Vec, like: L
   const opposite = (u + 0.5) % 1;
   return makeLettering({
     ink,
-    id, curve, sizeMm: sizeOf(curve, track), tops, like,
+    id,
+    curve,
+    sizeMm: sizeOf(curve, track),
+    tops,
+    like,
     side: seen.outwardMm >= 0 ? 'outside' : 'inside',
     at: placeAtFraction(track, u),
-    bookends: isClosed(track) ? { startU: opposite, endU: opposite } : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
+    bookends: isClosed(track)
+      ? { startU: opposite, endU: opposite }
+      : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
   });
 }

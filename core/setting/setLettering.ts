@@ -8,9 +8,26 @@ import { fail, ok, type Problem, type Result } from '../result';
 import type { Face } from '../type/face';
 import { adjust } from './adjust';
 import { letteringTrack } from './corners';
-import { anchorAt, anchorBetween, inkOf, placeAt, solveAlignment, spreadBetween, walkLine, type Ground } from './ground';
+import {
+  anchorAt,
+  anchorBetween,
+  inkOf,
+  placeAt,
+  solveAlignment,
+  spreadBetween,
+  walkLine,
+  type Ground,
+} from './ground';
 import { heldLine, type HeldLine } from './hold';
-import { inkUnits, measureRun, measureStacked, shapeLines, type Evening, type MeasuredRun, type ShapedLine } from './measure';
+import {
+  inkUnits,
+  measureRun,
+  measureStacked,
+  shapeLines,
+  type Evening,
+  type MeasuredRun,
+  type ShapedLine,
+} from './measure';
 import { bookendsInReading, measureOverset, type Overset } from './overset';
 import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
@@ -71,7 +88,10 @@ const STEP_ROUNDS = 6;
 /** Stances under which a line of letters fans out or closes up with the curve. */
 const FANS: ReadonlySet<Stance['kind']> = new Set(['turned', 'bent', 'sheared', 'swayed']);
 
-function placeLetters(ground: Ground, shift: number): { rows: Float64Array; letterDistances: Float64Array; flat: number[] } {
+function placeLetters(
+  ground: Ground,
+  shift: number,
+): { rows: Float64Array; letterDistances: Float64Array; flat: number[] } {
   const { middles } = ground.measured;
   const rows = new Float64Array(middles.length * LETTER.length);
   const letterDistances = new Float64Array(middles.length);
@@ -87,7 +107,13 @@ function placeLetters(ground: Ground, shift: number): { rows: Float64Array; lett
 
 /** Stacked letters lie across their line by half of the widest advance to either side. */
 function acrossStack(lines: readonly ShapedLine[], scaleX: number): Heights {
-  const half = (Math.max(0, ...lines.flatMap((line) => line.run.letters.map((letter, i) => letter.advance * (line.scales?.[i] ?? 1)))) * scaleX) / 2;
+  const half =
+    (Math.max(
+      0,
+      ...lines.flatMap((line) => line.run.letters.map((letter, i) => letter.advance * (line.scales?.[i] ?? 1))),
+    ) *
+      scaleX) /
+    2;
   return { lowerMm: -half, upperMm: half };
 }
 
@@ -111,14 +137,37 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
   const { lettering, track, face, direction, scaleX, scaleY, capMm, stance } = common;
   const { path } = track;
   const { spacing, anchor, adjustments } = lettering;
-  const extras = { scaleX, scaleY, trackingEm: anchor.align === 'filled' ? 0 : spacing.tracking, adjustments, words: spacing.words, evening: common.evening };
+  const extras = {
+    scaleX,
+    scaleY,
+    trackingEm: anchor.align === 'filled' ? 0 : spacing.tracking,
+    adjustments,
+    words: spacing.words,
+    evening: common.evening,
+  };
   const measured = stance.kind === 'stacked' ? measureStacked(line, capMm, extras) : measureRun(line, extras);
   const heightMm = stance.kind === 'stacked' ? baselineMm : baselineMm + spacing.measuredAt * capMm;
-  const tight = tightness(path, direction, FANS.has(stance.kind)
-    ? [baselineMm, baselineMm + capMm, baselineMm + measured.inkTopMm, baselineMm + measured.inkBottomMm] : [heightMm]);
+  const tight = tightness(
+    path,
+    direction,
+    FANS.has(stance.kind)
+      ? [baselineMm, baselineMm + capMm, baselineMm + measured.inkTopMm, baselineMm + measured.inkBottomMm]
+      : [heightMm],
+  );
   if (tight) return fail(tight);
   const ground: Ground = {
-    path, direction, scaleX, scaleY, capMm, baselineMm, heightMm, stance, centre: stance.centre ?? track.centre, measured, anchorDistance: 0, anchorF: 0,
+    path,
+    direction,
+    scaleX,
+    scaleY,
+    capMm,
+    baselineMm,
+    heightMm,
+    stance,
+    centre: stance.centre ?? track.centre,
+    measured,
+    anchorDistance: 0,
+    anchorF: 0,
   };
   const room = common.between ? bookendsInReading({ lettering, path, direction }) : null;
   if (room && !room.whole) anchorBetween(ground, room.start, room.end);
@@ -133,19 +182,57 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     if (lettering.corners.kind === 'step') {
       // Which letters meet a corner depends on where the run stands, and that on the letters: settled in a few rounds.
       for (let round = 0; round < STEP_ROUNDS; round++) {
-        ground.measured = { ...measured, middles: stepOver(track, direction, k, ground.anchorF + direction * shiftMm, measured.middles, measured.halfAdvances) };
+        ground.measured = {
+          ...measured,
+          middles: stepOver(
+            track,
+            direction,
+            k,
+            ground.anchorF + direction * shiftMm,
+            measured.middles,
+            measured.halfAdvances,
+          ),
+        };
         if (round < STEP_ROUNDS - 1) shiftMm = solveAlignment(ground, align, anchor.by);
       }
     }
   }
   const { rows, letterDistances, flat } = placeLetters(ground, shiftMm);
-  const overset = measureOverset({ lettering, path, measured: ground.measured, heightMm, direction, letterDistances, ringMm, inkOf: (index, end) => inkOf(ground, index, shiftMm, end) });
+  const overset = measureOverset({
+    lettering,
+    path,
+    measured: ground.measured,
+    heightMm,
+    direction,
+    letterDistances,
+    ringMm,
+    inkOf: (index, end) => inkOf(ground, index, shiftMm, end),
+  });
   const tooTight = FANS.has(stance.kind) ? foldedLetters(path, direction, letterDistances, baselineMm, capMm) : [];
   adjust(rows, ground.measured, adjustments, capMm);
   const folded = [...new Set([...tooTight, ...flat])].sort((a, b) => a - b);
   return ok({
-    lettering, fitted: lettering, track, path, measured: ground.measured, evening: common.evening, scaleX, scaleY, capMm, heights: common.heights, stance, baselineMm, measuredHeightMm: heightMm,
-    direction, rows, letterDistances, anchorDistance: ground.anchorDistance, shiftMm, overset, folded, further: [],
+    lettering,
+    fitted: lettering,
+    track,
+    path,
+    measured: ground.measured,
+    evening: common.evening,
+    scaleX,
+    scaleY,
+    capMm,
+    heights: common.heights,
+    stance,
+    baselineMm,
+    measuredHeightMm: heightMm,
+    direction,
+    rows,
+    letterDistances,
+    anchorDistance: ground.anchorDistance,
+    shiftMm,
+    overset,
+    folded,
+    further: [],
     notes: [...notesOf(face, line, tooTight, flat), ...(anchor.align === 'filled' ? noRoom(lettering, overset) : [])],
   });
 }
@@ -167,18 +254,31 @@ function fill(ground: Ground, { anchor, bookends }: Lettering, ringMm: number): 
 function noRoom({ wording }: Lettering, { beforeMm, afterMm }: Overset): Problem[] {
   const past = beforeMm + afterMm;
   if (past <= 0) return [];
-  return [{
-    code: 'fit-not-met', value: -past,
-    message: `“${wording.slice(0, 24)}” does not fill its room: ${past.toFixed(2)} mm are lacking, however close its letters stand. Make them smaller, shorten the words, or move the bookends apart.`,
-  }];
+  return [
+    {
+      code: 'fit-not-met',
+      value: -past,
+      message: `“${wording.slice(0, 24)}” does not fill its room: ${past.toFixed(2)} mm are lacking, however close its letters stand. Make them smaller, shorten the words, or move the bookends apart.`,
+    },
+  ];
 }
 
 /** What to say of a hold that cannot be had, or not along all of the words. */
-function holdNotes({ lettering, path, letterDistances }: SetLettering, line: HeldLine | null, own: MeasuredPath): Problem[] {
+function holdNotes(
+  { lettering, path, letterDistances }: SetLettering,
+  line: HeldLine | null,
+  own: MeasuredPath,
+): Problem[] {
   if (!lettering.seat.hold) return [];
   const words = `“${lettering.wording.slice(0, 24)}”`;
   if (!line) {
-    return [{ code: 'hold-not-met', field: 'seat.hold', message: `${words} cannot be held by the curves chosen: they lie across its own curve, or there is nothing between them. It stands by its own curve instead; choose other curves, or move them.` }];
+    return [
+      {
+        code: 'hold-not-met',
+        field: 'seat.hold',
+        message: `${words} cannot be held by the curves chosen: they lie across its own curve, or there is nothing between them. It stands by its own curve instead; choose other curves, or move them.`,
+      },
+    ];
   }
   const { only } = line;
   if (!only) return [];
@@ -187,9 +287,15 @@ function holdNotes({ lettering, path, letterDistances }: SetLettering, line: Hel
     const turns = own.path.closed ? Math.round((s - (only.from + only.to) / 2) / own.lengthMm) * own.lengthMm : 0;
     return s - turns >= only.from && s - turns <= only.to;
   };
-  return letterDistances.every(inside) ? [] : [{
-    code: 'hold-not-met', field: 'seat.hold', message: `${words} is held along a part of its words only: beyond it the curves run too steeply to each other, or end. Shorten the words, or move the curves.`,
-  }];
+  return letterDistances.every(inside)
+    ? []
+    : [
+        {
+          code: 'hold-not-met',
+          field: 'seat.hold',
+          message: `${words} is held along a part of its words only: beyond it the curves run too steeply to each other, or end. Shorten the words, or move the curves.`,
+        },
+      ];
 }
 
 function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: readonly number[]): Problem[] {
@@ -197,23 +303,32 @@ function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: 
   const which = (list: readonly number[]): string => list.map((i) => letters[i]!.text).join('');
   const notes: Problem[] = [];
   if (face.standsInFor !== undefined) {
-    notes.push({ code: 'unknown-face', field: 'faceId', value: face.id, message: `The typeface ${face.standsInFor} is not at hand; another stands in. Bring it again, or choose another, before you print.` });
+    notes.push({
+      code: 'unknown-face',
+      field: 'faceId',
+      value: face.id,
+      message: `The typeface ${face.standsInFor} is not at hand; another stands in. Bring it again, or choose another, before you print.`,
+    });
   }
   if (missing.length > 0) {
     notes.push({
-      code: 'missing-character', field: 'wording', value: missing,
+      code: 'missing-character',
+      field: 'wording',
+      value: missing,
       message: `${face.name} has no ${missing.map((c) => `“${c}”`).join(', ')}. A box stands in; change the wording or the typeface.`,
     });
   }
   if (folded.length > 0) {
     notes.push({
-      code: 'fold', value: folded,
+      code: 'fold',
+      value: folded,
       message: `The curve bends too tightly under “${which(folded)}”: letters fold over each other there. Make the bend wider, the letters smaller, or seat them on the other side.`,
     });
   }
   if (flat.length > 0) {
     notes.push({
-      code: 'fold', value: flat,
+      code: 'fold',
+      value: flat,
       message: `The curve is too steep under “${which(flat)}” for this stance: the letters are pressed flat there. Weaken the stance, choose another, or move the words.`,
     });
   }
@@ -235,7 +350,14 @@ function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: 
  * @returns the setting, or `too-tight` when letters would fold over one another on this curve. An empty wording
  *   gives a setting without letters.
  */
-export function setLettering(lettering: Lettering, curveTrack: Track, face: Face, held: readonly (Track | null)[] = [], evening: Evening | null = null, between = false): Result<SetLettering> {
+export function setLettering(
+  lettering: Lettering,
+  curveTrack: Track,
+  face: Face,
+  held: readonly (Track | null)[] = [],
+  evening: Evening | null = null,
+  between = false,
+): Result<SetLettering> {
   const own = letteringTrack(curveTrack, lettering.corners);
   const { seat, size, anchor } = lettering;
   const direction = readingDirection(own, seat.tops);
@@ -244,12 +366,29 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const lines = shapeLines(face, lettering);
   const ink = inkUnits(lines[0]!);
   const scaleY = mmPerUnit(size, face.metrics, ink ? ink.top - ink.bottom : undefined);
-  const inkHeights = ink ? { lowerMm: ink.bottom * scaleY, upperMm: ink.top * scaleY } : { lowerMm: 0, upperMm: face.metrics.capHeight * scaleY };
-  const stance: Stance = lines[0]!.run.joined && lettering.stance.kind === 'turned' ? { kind: 'bent', strength: 1, centre: null } : lettering.stance;
-  const heights = stance.kind === 'stacked' ? acrossStack(lines, scaleY * lettering.width) : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
+  const inkHeights = ink
+    ? { lowerMm: ink.bottom * scaleY, upperMm: ink.top * scaleY }
+    : { lowerMm: 0, upperMm: face.metrics.capHeight * scaleY };
+  const stance: Stance =
+    lines[0]!.run.joined && lettering.stance.kind === 'turned'
+      ? { kind: 'bent', strength: 1, centre: null }
+      : lettering.stance;
+  const heights =
+    stance.kind === 'stacked'
+      ? acrossStack(lines, scaleY * lettering.width)
+      : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
   const common: Common = {
-    lettering, track, face, direction, scaleX: scaleY * lettering.width, scaleY,
-    capMm: face.metrics.capHeight * scaleY, heights, stance, evening, between,
+    lettering,
+    track,
+    face,
+    direction,
+    scaleX: scaleY * lettering.width,
+    scaleY,
+    capMm: face.metrics.capHeight * scaleY,
+    heights,
+    stance,
+    evening,
+    between,
   };
   const baselineMm = line ? heldBaseline(seat, line, heights) : baselineDistance(seat, heights);
   const [first, ...others] = lines.map((one, i) => setLine(common, one, baselineMm - i * lettering.lineDistanceMm));
@@ -258,7 +397,11 @@ export function setLettering(lettering: Lettering, curveTrack: Track, face: Face
   const further = others.flatMap((one) => (one.ok ? [one.value] : []));
   if (!first!.ok) return first!;
   const { value } = first!;
-  return ok({ ...value, further, notes: [...value.notes, ...further.flatMap((one) => one.notes), ...holdNotes(value, line, own.path)] });
+  return ok({
+    ...value,
+    further,
+    notes: [...value.notes, ...further.flatMap((one) => one.notes), ...holdNotes(value, line, own.path)],
+  });
 }
 
 /** A setting with its further lines, first to last. */
@@ -267,8 +410,11 @@ export const linesOf = (set: SetLettering): readonly SetLettering[] => [set, ...
 /** The line of a setting that runs farthest past its bookends, or is the fullest. */
 export function worstLine(set: SetLettering): SetLettering {
   const past = ({ overset }: SetLettering): number => overset.beforeMm + overset.afterMm;
-  return linesOf(set).reduce((worst, line) => (past(line) > past(worst) || (past(line) === past(worst) && line.overset.inkMm > worst.overset.inkMm) ? line : worst));
+  return linesOf(set).reduce((worst, line) =>
+    past(line) > past(worst) || (past(line) === past(worst) && line.overset.inkMm > worst.overset.inkMm) ? line : worst,
+  );
 }
 
 /** Stretched distance of the anchor of a setting: places on its lines count from it. */
-export const anchorF = (set: SetLettering): number => stretchedFromDistance(set.path, set.anchorDistance, set.direction * set.measuredHeightMm);
+export const anchorF = (set: SetLettering): number =>
+  stretchedFromDistance(set.path, set.anchorDistance, set.direction * set.measuredHeightMm);

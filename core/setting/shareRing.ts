@@ -27,8 +27,10 @@ export function shareRing(track: Track, u: number, tops: Tops, others: readonly 
   const all = [...places, wrap(u)].sort((a, b) => a - b);
   if (!isClosed(track) || others.length === 0 || new Set(all).size < all.length) return null;
   const share = (place: number, facing: Tops): Bookends => {
-    const index = all.indexOf(place), count = all.length;
-    const before = all[(index + count - 1) % count]! - (index === 0 ? 1 : 0), after = all[(index + 1) % count]! + (index === count - 1 ? 1 : 0);
+    const index = all.indexOf(place),
+      count = all.length;
+    const before = all[(index + count - 1) % count]! - (index === 0 ? 1 : 0),
+      after = all[(index + 1) % count]! + (index === count - 1 ? 1 : 0);
     const [low, high] = [wrap((before + place) / 2), wrap((place + after) / 2)];
     return readingDirection(track, facing) > 0 ? { startU: low, endU: high } : { startU: high, endU: low };
   };
@@ -38,7 +40,10 @@ export function shareRing(track: Track, u: number, tops: Tops, others: readonly 
     const bookends = share(places[i]!, set.lettering.seat.tops);
     const { inkStart, inkEnd } = set.overset;
     // The ink as fractions forward along the curve, against the share on the same turn.
-    const ink = [inkStart, inkEnd].map((mm) => (set.direction * mm) / set.path.lengthMm).sort((a, b) => a - b) as [number, number];
+    const ink = [inkStart, inkEnd].map((mm) => (set.direction * mm) / set.path.lengthMm).sort((a, b) => a - b) as [
+      number,
+      number,
+    ];
     const [low, high] = set.direction > 0 ? [bookends.startU, bookends.endU] : [bookends.endU, bookends.startU];
     const fits = wrap(ink[0] - low) + (ink[1] - ink[0]) <= wrap(high - low);
     return fits ? [{ id: set.lettering.id, bookends }] : [];

@@ -11,15 +11,20 @@ export const MM_PER_POINT = 25.4 / 72;
  */
 export function mmPerUnit(size: LetterSize, metrics: FaceMetrics, inkUnits = metrics.capHeight): number {
   switch (size.by) {
-    case 'cap': return size.mm / metrics.capHeight;
-    case 'x': return size.mm / metrics.xHeight;
-    case 'ink': return size.mm / inkUnits;
-    case 'em': return (size.pt * MM_PER_POINT) / metrics.upem;
+    case 'cap':
+      return size.mm / metrics.capHeight;
+    case 'x':
+      return size.mm / metrics.xHeight;
+    case 'ink':
+      return size.mm / inkUnits;
+    case 'em':
+      return (size.pt * MM_PER_POINT) / metrics.upem;
   }
 }
 
 /** A letter size by a factor, given as it was given. */
-export const scaledSize = (size: LetterSize, k: number): LetterSize => (size.by === 'em' ? { by: 'em', pt: size.pt * k } : { ...size, mm: size.mm * k });
+export const scaledSize = (size: LetterSize, k: number): LetterSize =>
+  size.by === 'em' ? { by: 'em', pt: size.pt * k } : { ...size, mm: size.mm * k };
 
 /** Em size in points, of mm in a font unit. */
 export const emPt = (mmInUnit: number, metrics: FaceMetrics): number => (mmInUnit * metrics.upem) / MM_PER_POINT;

@@ -21,7 +21,8 @@ const FLAT = 0.15;
 /** The direction between two unit vectors, a share of the way by angle. */
 function turnedTowards(fromX: number, fromY: number, toX: number, toY: number, share: number): Vec {
   const angle = Math.atan2(fromX * toY - fromY * toX, fromX * toX + fromY * toY) * share;
-  const cos = Math.cos(angle), sin = Math.sin(angle);
+  const cos = Math.cos(angle),
+    sin = Math.sin(angle);
   return { x: fromX * cos - fromY * sin, y: fromX * sin + fromY * cos };
 }
 
@@ -52,12 +53,20 @@ function rigid(up: Vec, out: Float64Array): void {
 export function writeAxes(stance: Stance, tx: number, ty: number, from: Vec, centre: Vec, out: Float64Array): void {
   const { kind, strength } = stance;
   const up = { x: ty, y: -tx };
-  if (kind === 'stacked') { rigid({ x: -tx, y: -ty }, out); return; }
+  if (kind === 'stacked') {
+    rigid({ x: -tx, y: -ty }, out);
+    return;
+  }
   rigid(up, out);
   if (kind === 'turned' || kind === 'bent' || strength === 0) return;
-  if (kind === 'upright') { rigid(turnedTowards(up.x, up.y, 0, -1, strength), out); return; }
+  if (kind === 'upright') {
+    rigid(turnedTowards(up.x, up.y, 0, -1, strength), out);
+    return;
+  }
   if (kind === 'pointed') {
-    const dx = from.x - centre.x, dy = from.y - centre.y, far = hypot(dx, dy);
+    const dx = from.x - centre.x,
+      dy = from.y - centre.y,
+      far = hypot(dx, dy);
     if (far < 1e-9) return;
     const sign = dx * up.x + dy * up.y < 0 ? -1 : 1;
     rigid(turnedTowards(up.x, up.y, (sign * dx) / far, (sign * dy) / far, strength), out);

@@ -14,7 +14,8 @@ const PLUMB: CurveShape = { kind: 'line', from: { x: 30, y: 0 }, to: { x: 30, y:
 
 function pictureTrack(shape: CurveShape): Track {
   const track = trackOf(shape);
-  if (!track.ok) throw new ProgrammerError('no-picture', 'The curve of the stance pictures has no path.', track.problem);
+  if (!track.ok)
+    throw new ProgrammerError('no-picture', 'The curve of the stance pictures has no path.', track.problem);
   return track.value;
 }
 
@@ -23,18 +24,36 @@ function pictureTrack(shape: CurveShape): Track {
  *
  * @returns the setting, or null when the letters cannot be set at this size
  */
-export function stancePicture(lettering: Lettering, face: Face, kind: StanceKind, strength: number): SetLettering | null {
+export function stancePicture(
+  lettering: Lettering,
+  face: Face,
+  kind: StanceKind,
+  strength: number,
+): SetLettering | null {
   const letters = [...lettering.wording.replace(/\s/gu, '')];
-  const set = setLettering({
-    ...lettering,
-    wording: letters.slice(0, kind === 'stacked' ? 2 : 3).join('') || 'Abc',
-    size: { by: 'cap', mm: CAP }, width: 1, adjustments: [], letterCase: lettering.letterCase,
-    seat: { tops: 'outward', side: kind === 'stacked' ? 'on' : 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },
-    anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
-    bookends: { startU: 0, endU: 1 },
-    spacing: { ...lettering.spacing, tracking: 40 },
-    // Pointed letters point to the foot of the picture.
-    stance: { kind, strength, centre: kind === 'pointed' ? { x: 30, y: 60 } : null },
-  }, pictureTrack(kind === 'stacked' ? PLUMB : SLOPE), face);
+  const set = setLettering(
+    {
+      ...lettering,
+      wording: letters.slice(0, kind === 'stacked' ? 2 : 3).join('') || 'Abc',
+      size: { by: 'cap', mm: CAP },
+      width: 1,
+      adjustments: [],
+      letterCase: lettering.letterCase,
+      seat: {
+        tops: 'outward',
+        side: kind === 'stacked' ? 'on' : 'outside',
+        by: 'caps',
+        hold: null,
+        baselineShiftMm: 0,
+      },
+      anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      bookends: { startU: 0, endU: 1 },
+      spacing: { ...lettering.spacing, tracking: 40 },
+      // Pointed letters point to the foot of the picture.
+      stance: { kind, strength, centre: kind === 'pointed' ? { x: 30, y: 60 } : null },
+    },
+    pictureTrack(kind === 'stacked' ? PLUMB : SLOPE),
+    face,
+  );
   return set.ok ? set.value : null;
 }

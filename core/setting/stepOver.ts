@@ -3,7 +3,10 @@ import { stretchedFromDistance, stretchedLength } from '../geometry/walk';
 import { cornerDistances } from './corners';
 
 /** Where a corner lies on the laid-out run: from the last place before it to the first behind it, mm. */
-interface Gap { readonly from: number; readonly to: number }
+interface Gap {
+  readonly from: number;
+  readonly to: number;
+}
 
 const BESIDE_MM = 1e-7;
 
@@ -18,7 +21,8 @@ function gapsOf(track: Track, direction: 1 | -1, k: number, zeroF: number, reach
   const turns = ring > 0 ? Math.ceil(reachMm / ring) + 1 : 0;
   const gaps: Gap[] = [];
   for (const s of cornerDistances(track)) {
-    const before = stretchedFromDistance(path, s - BESIDE_MM, k), after = stretchedFromDistance(path, s + BESIDE_MM, k);
+    const before = stretchedFromDistance(path, s - BESIDE_MM, k),
+      after = stretchedFromDistance(path, s + BESIDE_MM, k);
     for (let turn = -turns; turn <= turns; turn++) {
       const ends = [direction * (before - zeroF + turn * ring), direction * (after - zeroF + turn * ring)];
       gaps.push({ from: Math.min(...ends), to: Math.max(...ends) });
@@ -35,10 +39,21 @@ function gapsOf(track: Track, direction: 1 | -1, k: number, zeroF: number, reach
  * @returns the middles moved, or the same array when nothing had to move
  */
 export function stepOver(
-  track: Track, direction: 1 | -1, k: number, zeroF: number, middles: Float64Array, halves: Float64Array,
+  track: Track,
+  direction: 1 | -1,
+  k: number,
+  zeroF: number,
+  middles: Float64Array,
+  halves: Float64Array,
 ): Float64Array {
   if (middles.length === 0) return middles;
-  const gaps = gapsOf(track, direction, k, zeroF, Math.abs(middles.at(-1)!) + Math.abs(middles[0]!) + track.path.lengthMm);
+  const gaps = gapsOf(
+    track,
+    direction,
+    k,
+    zeroF,
+    Math.abs(middles.at(-1)!) + Math.abs(middles[0]!) + track.path.lengthMm,
+  );
   let pushed = 0;
   let next = 0;
   const moved = middles.map((middle, i) => {

@@ -72,17 +72,36 @@ export function stripOf(set: SetLettering): Strip {
   const margin = Math.max(capMm, 0.04 * (end - start));
   const from = Math.min(start, inkStart) - margin;
   const to = Math.max(end, inkEnd) + margin;
-  const walk = (x: number): Float64Array => { walkTo(path, anchorF + direction * x, k, row, 0); return row; };
+  const walk = (x: number): Float64Array => {
+    walkTo(path, anchorF + direction * x, k, row, 0);
+    return row;
+  };
   return {
-    from, to, bookendStart: start, bookendEnd: end,
+    from,
+    to,
+    bookendStart: start,
+    bookendEnd: end,
     letters: Array.from(letterDistances, (s, i): StripLetter => {
       walkTo(path, s, 0, row, 0);
-      const tx = row[ROW.tangentX]! * direction, ty = row[ROW.tangentY]! * direction;
-      const [x0, y0, ax, ay, ux, uy] = rows.subarray(i * LETTER.length, (i + 1) * LETTER.length) as unknown as [number, number, number, number, number, number];
-      const dx = x0 - row[ROW.x]!, dy = y0 - row[ROW.y]!;
+      const tx = row[ROW.tangentX]! * direction,
+        ty = row[ROW.tangentY]! * direction;
+      const [x0, y0, ax, ay, ux, uy] = rows.subarray(i * LETTER.length, (i + 1) * LETTER.length) as unknown as [
+        number,
+        number,
+        number,
+        number,
+        number,
+        number,
+      ];
+      const dx = x0 - row[ROW.x]!,
+        dy = y0 - row[ROW.y]!;
       return {
-        x: placeOf(s) + dx * tx + dy * ty, y: dx * ty - dy * tx - baselineMm,
-        xx: ax * tx + ay * ty, xy: ax * ty - ay * tx, yx: ux * tx + uy * ty, yy: ux * ty - uy * tx,
+        x: placeOf(s) + dx * tx + dy * ty,
+        y: dx * ty - dy * tx - baselineMm,
+        xx: ax * tx + ay * ty,
+        xy: ax * ty - ay * tx,
+        yx: ux * tx + uy * ty,
+        yy: ux * ty - uy * tx,
       };
     }),
     ticks: ticksOf(set, placeOf, from, to),
@@ -95,6 +114,7 @@ export function stripOf(set: SetLettering): Strip {
 /** Marks every so many mm from the anchor, named. */
 export function millimetres({ from, to }: Strip, every: number): StripTick[] {
   const ticks: StripTick[] = [];
-  for (let n = Math.ceil(from / every); n * every <= to; n++) ticks.push({ x: n * every, name: `${Number((n * every).toFixed(3))}` });
+  for (let n = Math.ceil(from / every); n * every <= to; n++)
+    ticks.push({ x: n * every, name: `${Number((n * every).toFixed(3))}` });
   return ticks;
 }

@@ -19,9 +19,12 @@ export function tightness(path: MeasuredPath, direction: 1 | -1, heightsMm: read
   if (needed === 0) return null;
   const radius = Math.abs(1 / curvature);
   return {
-    code: 'too-tight', value: radius, limit: needed,
-    message: `Too tight: the letters reach ${mm(needed)} towards the centre, but the radius is ${mm(radius)}. `
-      + `Make the radius more than ${mm(needed)}, the letters smaller, or seat them farther out.`,
+    code: 'too-tight',
+    value: radius,
+    limit: needed,
+    message:
+      `Too tight: the letters reach ${mm(needed)} towards the centre, but the radius is ${mm(radius)}. ` +
+      `Make the radius more than ${mm(needed)}, the letters smaller, or seat them farther out.`,
   };
 }
 
@@ -33,13 +36,21 @@ const LOOKS = 8;
  *
  * @param distances where the middles of the letters stand on the curve, mm
  */
-export function foldedLetters(path: MeasuredPath, direction: 1 | -1, distances: Float64Array, baselineMm: number, capMm: number): number[] {
-  const folds = (curvature: number): boolean => 1 + curvature * direction * baselineMm <= 0 || 1 + curvature * direction * (baselineMm + capMm) <= 0;
+export function foldedLetters(
+  path: MeasuredPath,
+  direction: 1 | -1,
+  distances: Float64Array,
+  baselineMm: number,
+  capMm: number,
+): number[] {
+  const folds = (curvature: number): boolean =>
+    1 + curvature * direction * baselineMm <= 0 || 1 + curvature * direction * (baselineMm + capMm) <= 0;
   if (path.curvatureMin === path.curvatureMax || !(folds(path.curvatureMin) || folds(path.curvatureMax))) return [];
   const found: number[] = [];
   for (let i = 0; i < distances.length; i++) {
     const here = distances[i]!;
-    const from = (here + (distances[i - 1] ?? here)) / 2, to = (here + (distances[i + 1] ?? here)) / 2;
+    const from = (here + (distances[i - 1] ?? here)) / 2,
+      to = (here + (distances[i + 1] ?? here)) / 2;
     for (let n = 0; n <= LOOKS; n++) {
       if (!folds(frameAt(path, from + ((to - from) * n) / LOOKS).curvature)) continue;
       found.push(i);

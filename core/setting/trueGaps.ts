@@ -34,11 +34,19 @@ export interface TrueGap {
  * The height of the letters of a line, mm: that of the capitals, or of the x where less than half of them stand higher
  * than halfway between the two. It is what gaps are compared with.
  */
-export const letterHeight = ({ measured, scaleY }: SetLettering): number => usualKind(measured.run, measured.scales).height * scaleY;
+export const letterHeight = ({ measured, scaleY }: SetLettering): number =>
+  usualKind(measured.run, measured.scales).height * scaleY;
 
 /** Two neighbours as they were measured, so that they can be looked at as if they stood farther apart. */
-interface Pairing { readonly faced: Faced; readonly band: Band; readonly shares: Shares }
-interface Measured { readonly gaps: readonly TrueGap[]; readonly pairings: readonly Pairing[] }
+interface Pairing {
+  readonly faced: Faced;
+  readonly band: Band;
+  readonly shares: Shares;
+}
+interface Measured {
+  readonly gaps: readonly TrueGap[];
+  readonly pairings: readonly Pairing[];
+}
 
 const known = new WeakMap<SetLettering, Measured>();
 
@@ -65,21 +73,35 @@ export const trueGaps = (set: SetLettering): readonly TrueGap[] => measured(set)
  *
  * @param folds whether a parallel runs backwards somewhere at the heights of the letters
  */
-function facingOn({ path, direction, baselineMm }: SetLettering, levels: Levels, left: Profile, right: Profile, folds: boolean): Facing {
+function facingOn(
+  { path, direction, baselineMm }: SetLettering,
+  levels: Levels,
+  left: Profile,
+  right: Profile,
+  folds: boolean,
+): Facing {
   // Places count from the left letter's own, and the right one's from there by the shift.
-  const shift = right.from - left.from, common = { levels, shift, stretchLeft: left.stretch, stretchRight: right.stretch };
-  const { from: zero, turningAt: turnLeft } = left, { turningAt: turnRight } = right;
+  const shift = right.from - left.from,
+    common = { levels, shift, stretchLeft: left.stretch, stretchRight: right.stretch };
+  const { from: zero, turningAt: turnLeft } = left,
+    { turningAt: turnRight } = right;
   if (!turnLeft || !turnRight) {
     const bend = path.curvatureMin * direction;
     return { ...common, along: (height, from, to) => (to - from) * (1 + bend * (baselineMm + height)) };
   }
-  const plain = (height: number, from: number, to: number): number => to - from + (baselineMm + height) * (turnRight(to - shift) - turnLeft(from));
+  const plain = (height: number, from: number, to: number): number =>
+    to - from + (baselineMm + height) * (turnRight(to - shift) - turnLeft(from));
   if (!folds) return { ...common, along: plain };
   return {
-    ...common, along: (height, from, to) => {
+    ...common,
+    along: (height, from, to) => {
       const k = direction * (baselineMm + height);
       if (!foldsOf(path, k)) return plain(height, from, to);
-      return direction * (stretchedFromDistance(path, direction * (zero + to), k) - stretchedFromDistance(path, direction * (zero + from), k));
+      return (
+        direction *
+        (stretchedFromDistance(path, direction * (zero + to), k) -
+          stretchedFromDistance(path, direction * (zero + from), k))
+      );
     },
   };
 }
@@ -90,11 +112,18 @@ const SEEK_ROUNDS = 8;
 /** A way that is known to this, mm, is found. */
 const FOUND_MM = 1e-7;
 
-const whiteAt = ({ faced, band, shares }: Pairing, further: number): number => whiteBetween(faced, band, shares, further);
+const whiteAt = ({ faced, band, shares }: Pairing, further: number): number =>
+  whiteBetween(faced, band, shares, further);
 
 /** How long a mm along the curve is at the height at which advances are measured, between two letters. */
-function stretchBetween({ path, direction, measuredHeightMm, letterDistances }: SetLettering, { before, after }: TrueGap): number {
-  const bend = path.curvatureMin === path.curvatureMax ? path.curvatureMin : frameAt(path, (letterDistances[before]! + letterDistances[after]!) / 2).curvature;
+function stretchBetween(
+  { path, direction, measuredHeightMm, letterDistances }: SetLettering,
+  { before, after }: TrueGap,
+): number {
+  const bend =
+    path.curvatureMin === path.curvatureMax
+      ? path.curvatureMin
+      : frameAt(path, (letterDistances[before]! + letterDistances[after]!) / 2).curvature;
   return Math.max(1 + bend * direction * measuredHeightMm, LEAST_COUNTED);
 }
 
@@ -105,7 +134,9 @@ function stretchBetween({ path, direction, measuredHeightMm, letterDistances }: 
 export function whiteSlopes(set: SetLettering): number[] {
   const { gaps, pairings } = measured(set);
   const by = SLOPE_BY * letterHeight(set);
-  return gaps.map((gap, i) => Math.max((whiteAt(pairings[i]!, by) - gap.mm) / by, LEAST_COUNTED) / stretchBetween(set, gap));
+  return gaps.map(
+    (gap, i) => Math.max((whiteAt(pairings[i]!, by) - gap.mm) / by, LEAST_COUNTED) / stretchBetween(set, gap),
+  );
 }
 
 /**
@@ -116,9 +147,11 @@ export function whiteSlopes(set: SetLettering): number[] {
  */
 export function wayTo(set: SetLettering, index: number, white: number): number {
   const { gaps, pairings } = measured(set);
-  const pairing = pairings[index]!, gap = gaps[index]!;
+  const pairing = pairings[index]!,
+    gap = gaps[index]!;
   const by = SLOPE_BY * letterHeight(set);
-  let at = 0, mm = gap.mm;
+  let at = 0,
+    mm = gap.mm;
   for (let i = 0; i < SEEK_ROUNDS && Math.abs(white - mm) > FOUND_MM; i++) {
     const slope = Math.max((whiteAt(pairing, at + by) - mm) / by, LEAST_COUNTED);
     at += (white - mm) / slope;
@@ -131,7 +164,8 @@ function measureGaps(set: SetLettering): Measured {
   const { measured: line, scaleY, fitted, path, direction, baselineMm } = set;
   const { run, scales } = line;
   const pairs = straightPairs(line, fitted.width, fitted.spacing.words);
-  const gaps: TrueGap[] = [], pairings: Pairing[] = [];
+  const gaps: TrueGap[] = [],
+    pairings: Pairing[] = [];
   if (pairs.length === 0) return { gaps, pairings };
   const { lean } = fitted.spacing;
   const heightMm = usualKind(run, scales).height * scaleY;
@@ -141,15 +175,32 @@ function measureGaps(set: SetLettering): Measured {
   const foldsAt = (level: number): boolean => foldsOf(path, direction * (baselineMm + level * levels.step)) !== null;
   const folds = path.curvatureMin !== path.curvatureMax && (foldsAt(levels.low) || foldsAt(levels.low + levels.count));
   let left = profileAt(set, pairs[0]!.before, levels, heightMm / 2, same);
-  for (const { before, after, band: { kind, top, height }, word, white, alike } of pairs) {
+  for (const {
+    before,
+    after,
+    band: { kind, top, height },
+    word,
+    white,
+    alike,
+  } of pairs) {
     const right = profileAt(set, after, levels, heightMm / 2, same);
     if (left && right) {
       const faced = gapsBetween(left.sides, right.sides, facingOn(set, levels, left, right, folds));
-      const pairing: Pairing = { faced, band: { top: top * scaleY, height: height * scaleY }, shares: sharesOf(run.face, kind) };
+      const pairing: Pairing = {
+        faced,
+        band: { top: top * scaleY, height: height * scaleY },
+        shares: sharesOf(run.face, kind),
+      };
       const mm = whiteAt(pairing, 0);
       pairings.push(pairing);
       gaps.push({
-        before, after, mm, word, leastMm: leastAlong(faced, mm), clearMm: clearance(faced), middle: (left.from + left.edge + right.from + right.front) / 2,
+        before,
+        after,
+        mm,
+        word,
+        leastMm: leastAlong(faced, mm),
+        clearMm: clearance(faced),
+        middle: (left.from + left.edge + right.from + right.front) / 2,
         aimMm: (white + lean * (alike - white)) * scaleY + trackedMm(set, before, after),
       });
     }
@@ -160,7 +211,8 @@ function measureGaps(set: SetLettering): Measured {
 
 /** The least distance at one height at which both letters have ink; `otherwise` where there is none. */
 function leastAlong({ left, right, levels, along, shift }: Faced, otherwise: number): number {
-  const { last } = left.ink, { first } = right.ink;
+  const { last } = left.ink,
+    { first } = right.ink;
   let least = Infinity;
   for (let n = 0; n < levels.count; n++) {
     if (last[n] === -Infinity || first[n] === Infinity) continue;

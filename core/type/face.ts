@@ -60,11 +60,15 @@ function readOutline(font: HbFont, glyphId: number): Outline {
   const commands: number[] = [];
   const coords: number[] = [];
   for (const { type, values } of font.glyphToJson(glyphId)) {
-    const command = { M: COMMAND.move, L: COMMAND.line, Q: COMMAND.quad, C: COMMAND.cubic, Z: COMMAND.close }[type as 'M' | 'L' | 'Q' | 'C' | 'Z'];
+    const command = { M: COMMAND.move, L: COMMAND.line, Q: COMMAND.quad, C: COMMAND.cubic, Z: COMMAND.close }[
+      type as 'M' | 'L' | 'Q' | 'C' | 'Z'
+    ];
     commands.push(command);
     coords.push(...values);
   }
-  return commands.length === 0 ? EMPTY_OUTLINE : { commands: Uint8Array.from(commands), coords: Float64Array.from(coords) };
+  return commands.length === 0
+    ? EMPTY_OUTLINE
+    : { commands: Uint8Array.from(commands), coords: Float64Array.from(coords) };
 }
 
 /** A frame as tall as the capitals, for faces whose missing-glyph sign is blank: what is missing must be seen. */
@@ -72,7 +76,16 @@ function missingBox(advance: number, height: number, upem: number): Outline {
   const side = advance * 0.1;
   const pen = upem * 0.04;
   const ring = (x0: number, y0: number, x1: number, y1: number): number[] => [x0, y0, x1, y0, x1, y1, x0, y1];
-  const inner = [side + pen, pen, side + pen, height - pen, advance - side - pen, height - pen, advance - side - pen, pen];
+  const inner = [
+    side + pen,
+    pen,
+    side + pen,
+    height - pen,
+    advance - side - pen,
+    height - pen,
+    advance - side - pen,
+    pen,
+  ];
   const { move, line, close } = COMMAND;
   return {
     commands: Uint8Array.from([move, line, line, line, close, move, line, line, line, close]),
@@ -106,13 +119,15 @@ function buildFace(id: string, name: string, face: HbFace, settings: readonly Ax
   if (settings.length > 0) font.setVariations(settings.map(({ tag, value }) => new HbVariation(tag, value)));
   const outline = cached((glyphId) => {
     const own = readOutline(font, glyphId);
-    return glyphId === 0 && own.commands.length === 0 ? missingBox(font.glyphHAdvance(0) || upem / 2, cap.value, upem) : own;
+    return glyphId === 0 && own.commands.length === 0
+      ? missingBox(font.glyphHAdvance(0) || upem / 2, cap.value, upem)
+      : own;
   });
   const hull = cached((glyphId) => convexHull(flattenedPoints(outline(glyphId), upem * HULL_TOLERANCE_EM)));
   const bounds = cached((glyphId) => boundsOf(hull(glyphId)));
   const top = (letter: string): number | null => {
     const glyph = font.nominalGlyph(letter.codePointAt(0)!);
-    return glyph ? bounds(glyph)?.yMax ?? null : null;
+    return glyph ? (bounds(glyph)?.yMax ?? null) : null;
   };
   const os2 = os2Heights(face);
   const height = (letter: string, table: number | undefined, assumed: number) => {
@@ -125,12 +140,23 @@ function buildFace(id: string, name: string, face: HbFace, settings: readonly Ax
   const x = height('x', os2?.x, 0.5);
   const extents = font.hExtents();
   return {
-    id, name, font, outline, hull, bounds, fullName: face.getName(4, 'en') || face.getName(1, 'en'),
+    id,
+    name,
+    font,
+    outline,
+    hull,
+    bounds,
+    fullName: face.getName(4, 'en') || face.getName(1, 'en'),
     features: [...new Set([...face.getTableFeatureTags('GSUB'), ...face.getTableFeatureTags('GPOS')])],
-    axes: axesOf(face), vary,
+    axes: axesOf(face),
+    vary,
     advance: cached((glyphId) => font.glyphHAdvance(glyphId)),
     metrics: {
-      upem, capHeight: cap.value, xHeight: x.value, ascender: extents.ascender, descender: extents.descender,
+      upem,
+      capHeight: cap.value,
+      xHeight: x.value,
+      ascender: extents.ascender,
+      descender: extents.descender,
       source: { cap: cap.source, x: x.source },
     },
   };
@@ -138,10 +164,24 @@ function buildFace(id: string, name: string, face: HbFace, settings: readonly Ax
 
 const HIDDEN_AXIS = 1;
 /** Names of the registered axes (OpenType 1.9); other axes have the font's own, or their tag. */
-const AXIS_NAMES: Readonly<Record<string, string>> = { wght: 'Weight', wdth: 'Width of the face', opsz: 'Optical size', slnt: 'Slant', ital: 'Italic' };
+const AXIS_NAMES: Readonly<Record<string, string>> = {
+  wght: 'Weight',
+  wdth: 'Width of the face',
+  opsz: 'Optical size',
+  slnt: 'Slant',
+  ital: 'Italic',
+};
 
-const axesOf = (face: HbFace): Axis[] => Object.values(face.getAxisInfos()).filter(({ flags }) => (flags & HIDDEN_AXIS) === 0)
-  .map(({ tag, nameId, min, max, default: standard }) => ({ tag, name: AXIS_NAMES[tag] ?? (face.getName(nameId, 'en') || tag), min, max, standard }));
+const axesOf = (face: HbFace): Axis[] =>
+  Object.values(face.getAxisInfos())
+    .filter(({ flags }) => (flags & HIDDEN_AXIS) === 0)
+    .map(({ tag, nameId, min, max, default: standard }) => ({
+      tag,
+      name: AXIS_NAMES[tag] ?? (face.getName(nameId, 'en') || tag),
+      min,
+      max,
+      standard,
+    }));
 
 /** Settings of axes that are kept ready for each face: a slider passes through many. */
 const KEPT_SETTINGS = 24;
@@ -160,11 +200,19 @@ export function createFace(id: string, name: string, bytes: Uint8Array): Result<
   const { upem } = face;
   const unicodes = face.collectUnicodes().length;
   if (!(upem >= 16 && upem <= 16384) || unicodes === 0) {
-    return fail({ code: 'not-a-font', value: id, message: `The typeface “${name}” could not be read: the file is damaged or not a font. Choose another typeface.` });
+    return fail({
+      code: 'not-a-font',
+      value: id,
+      message: `The typeface “${name}” could not be read: the file is damaged or not a font. Choose another typeface.`,
+    });
   }
   const known = new Map<string, Face>();
   const vary = (settings: readonly AxisSetting[]): Face => {
-    const key = settings.filter(({ tag }) => plain.axes.some((axis) => axis.tag === tag)).map(({ tag, value }) => `${tag}${value}`).sort().join();
+    const key = settings
+      .filter(({ tag }) => plain.axes.some((axis) => axis.tag === tag))
+      .map(({ tag, value }) => `${tag}${value}`)
+      .sort()
+      .join();
     if (key === '') return plain;
     let one = known.get(key);
     if (!one) {

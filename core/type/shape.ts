@@ -43,7 +43,8 @@ export interface ShapeOptions {
 }
 
 const LIGATURES = ['liga', 'clig', 'dlig', 'hlig'];
-const RIGHT_TO_LEFT = /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}\u200f\u202b\u202e\u2067]/u;
+const RIGHT_TO_LEFT =
+  /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}\u200f\u202b\u202e\u2067]/u;
 const JOINED = /[\p{Script=Arabic}\p{Script=Syriac}\p{Script=Mongolian}\p{Script=Nko}]/u;
 /** One buffer for all: HarfBuzz's memory never shrinks, so nothing is made anew for each run. */
 const buffer = new HbBuffer();
@@ -56,7 +57,11 @@ function featureOf(tag: string, value: number): Feature {
 }
 let bidi: ReturnType<typeof bidiFactory> | undefined;
 
-interface Stretch { readonly from: number; readonly to: number; readonly rightToLeft: boolean }
+interface Stretch {
+  readonly from: number;
+  readonly to: number;
+  readonly rightToLeft: boolean;
+}
 
 /** The stretches of one direction, from left to right as they are seen (Unicode Standard Annex 9). */
 function stretchesOf(text: string): Stretch[] {
@@ -66,7 +71,8 @@ function stretchesOf(text: string): Stretch[] {
   const runs: { from: number; to: number; level: number }[] = [];
   for (let i = 0; i < text.length; i++) {
     const last = runs.at(-1);
-    if (last && last.level === levels[i]) last.to = i + 1; else runs.push({ from: i, to: i + 1, level: levels[i]! });
+    if (last && last.level === levels[i]) last.to = i + 1;
+    else runs.push({ from: i, to: i + 1, level: levels[i]! });
   }
   // Rule L2: from the highest level down to the lowest odd one, reverse what is at that level or higher.
   const highest = Math.max(...runs.map((run) => run.level));
@@ -82,7 +88,14 @@ function stretchesOf(text: string): Stretch[] {
   return runs.map(({ from, to, level }) => ({ from, to, rightToLeft: level % 2 === 1 }));
 }
 
-function shapeStretch(face: Face, text: string, { from, to, rightToLeft }: Stretch, features: Feature[], letters: Letter[], missing: Set<string>): void {
+function shapeStretch(
+  face: Face,
+  text: string,
+  { from, to, rightToLeft }: Stretch,
+  features: Feature[],
+  letters: Letter[],
+  missing: Set<string>,
+): void {
   buffer.clearContents();
   buffer.addText(text, from, to - from);
   buffer.guessSegmentProperties();
@@ -105,7 +118,10 @@ function shapeStretch(face: Face, text: string, { from, to, rightToLeft }: Stret
     const before = positions[base]!.xOffset;
     let pen = 0;
     let basePen = 0;
-    for (let g = i; g < end; g++) { if (g === base) basePen = pen; pen += positions[g]!.xAdvance; }
+    for (let g = i; g < end; g++) {
+      if (g === base) basePen = pen;
+      pen += positions[g]!.xAdvance;
+    }
     const total = pen;
     pen = 0;
     for (let g = i; g < end; g++) {
@@ -114,14 +130,25 @@ function shapeStretch(face: Face, text: string, { from, to, rightToLeft }: Stret
       pen += xAdvance;
     }
     const advance = positions[base]!.xAdvance === 0 ? 0 : face.advance(infos[base]!.codepoint);
-    letters.push({ glyphs, advance, before: basePen + before, after: total - basePen - before - advance, text: own, index: cluster });
+    letters.push({
+      glyphs,
+      advance,
+      before: basePen + before,
+      after: total - basePen - before - advance,
+      text: own,
+      index: cluster,
+    });
     i = end;
   }
 }
 
 function shapeAnew(face: Face, wording: string, options: ShapeOptions): ShapedRun {
   const text = wording.replace(/\p{Cc}/gu, ' ');
-  const switched = { ...(options.kerning ? {} : { kern: 0 }), ...(options.ligatures ? {} : Object.fromEntries(LIGATURES.map((tag) => [tag, 0]))), ...options.features };
+  const switched = {
+    ...(options.kerning ? {} : { kern: 0 }),
+    ...(options.ligatures ? {} : Object.fromEntries(LIGATURES.map((tag) => [tag, 0]))),
+    ...options.features,
+  };
   const features = Object.entries(switched).map(([tag, value]) => featureOf(tag, value));
   const letters: Letter[] = [];
   const missing = new Set<string>();
@@ -141,7 +168,11 @@ const KEPT_RUNS = 2000;
 export function shapeWording(face: Face, wording: string, options: ShapeOptions): ShapedRun {
   let kept = runs.get(face);
   if (!kept) runs.set(face, (kept = new Map()));
-  const more = options.features ? Object.entries(options.features).map(([tag, value]) => `${tag}${value}`).join() : '';
+  const more = options.features
+    ? Object.entries(options.features)
+        .map(([tag, value]) => `${tag}${value}`)
+        .join()
+    : '';
   const key = `${options.kerning ? 1 : 0}${options.ligatures ? 1 : 0}${more}|${wording}`;
   let run = kept.get(key);
   if (!run) {
@@ -175,8 +206,13 @@ export function placePairs(face: Face, pairs: readonly string[]): (PairPlace | n
   buffer.addText(pairs.join(' '));
   buffer.guessSegmentProperties();
   buffer.setDirection(Direction.LTR);
-  shape(face.font, buffer, MELTING.map((tag) => featureOf(tag, 0)));
-  const infos = buffer.getGlyphInfos(), positions = buffer.getGlyphPositions();
+  shape(
+    face.font,
+    buffer,
+    MELTING.map((tag) => featureOf(tag, 0)),
+  );
+  const infos = buffer.getGlyphInfos(),
+    positions = buffer.getGlyphPositions();
   const glyphs = new Map<string, number>();
   const nominal = (character: string): number => {
     let id = glyphs.get(character);
@@ -184,11 +220,21 @@ export function placePairs(face: Face, pairs: readonly string[]): (PairPlace | n
     return id;
   };
   const at = new Map<number, number>();
-  infos.forEach(({ cluster }, i) => { at.set(cluster, at.has(cluster) ? -1 : i); });
+  infos.forEach(({ cluster }, i) => {
+    at.set(cluster, at.has(cluster) ? -1 : i);
+  });
   return pairs.map((pair, n) => {
     const [first, second] = [nominal(pair[0]!), nominal(pair[1]!)];
     const [a, b] = [at.get(n * 3), at.get(n * 3 + 1)];
-    if (a === undefined || b !== a + 1 || !first || !second || infos[a]!.codepoint !== first || infos[b]!.codepoint !== second) return null;
+    if (
+      a === undefined ||
+      b !== a + 1 ||
+      !first ||
+      !second ||
+      infos[a]!.codepoint !== first ||
+      infos[b]!.codepoint !== second
+    )
+      return null;
     const distance = positions[a]!.xAdvance - positions[a]!.xOffset + positions[b]!.xOffset;
     return { first, second, distance, kern: distance - face.advance(first) };
   });

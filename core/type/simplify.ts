@@ -19,7 +19,8 @@ class Gatherer {
   /** @param by points of the given outline on the way, the end of the line being the last */
   line(by: readonly number[]): void {
     const [x, y] = by.slice(-2) as [number, number];
-    if (this.passed.length > 0 && !allNear([...this.passed, ...by], [this.x, this.y, x, y], this.tolerance)) this.settle();
+    if (this.passed.length > 0 && !allNear([...this.passed, ...by], [this.x, this.y, x, y], this.tolerance))
+      this.settle();
     this.passed.push(...by);
   }
 
@@ -39,7 +40,12 @@ class Gatherer {
   add(command: number, points: readonly number[]): void {
     this.settle();
     if (command === COMMAND.move) [this.startX, this.startY] = points as [number, number];
-    if (command === COMMAND.close && this.commands.at(-1) === COMMAND.line && this.x === this.startX && this.y === this.startY) {
+    if (
+      command === COMMAND.close &&
+      this.commands.at(-1) === COMMAND.line &&
+      this.x === this.startX &&
+      this.y === this.startY
+    ) {
       this.commands.pop();
       this.coords.splice(-2);
     }
@@ -58,12 +64,15 @@ export function simplifyOutline(outline: Outline, tolerance: number): Outline {
   const near = tolerance * JOIN_SHARE;
   const out = new Gatherer(near);
   let run: Quad[] = [];
-  let x = 0, y = 0, i = 0;
+  let x = 0,
+    y = 0,
+    i = 0;
   const flush = (): void => {
     for (let from = 0; from < run.length;) {
       const { command, points, taken } = longest(run.slice(from, from + LONGEST_RUN), tolerance);
       const part = run.slice(from, from + taken);
-      const { x0, y0 } = part[0]!, { x2, y2 } = part.at(-1)!;
+      const { x0, y0 } = part[0]!,
+        { x2, y2 } = part.at(-1)!;
       const was = sample(part, tolerance * CHORD_SHARE);
       if (allNear(was, [x0, y0, x2, y2], near)) out.line(was.slice(2));
       else out.add(command, points);
@@ -73,7 +82,8 @@ export function simplifyOutline(outline: Outline, tolerance: number): Outline {
   };
   for (const command of outline.commands) {
     const points = Array.from(outline.coords.subarray(i, (i += PAIRS[command]! * 2)));
-    if (command === COMMAND.quad) run.push({ x0: x, y0: y, x1: points[0]!, y1: points[1]!, x2: points[2]!, y2: points[3]! });
+    if (command === COMMAND.quad)
+      run.push({ x0: x, y0: y, x1: points[0]!, y1: points[1]!, x2: points[2]!, y2: points[3]! });
     else {
       flush();
       if (command === COMMAND.line) out.line(points);

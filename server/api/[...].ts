@@ -1,3 +1,5 @@
 import { notFound } from '../problem';
 
-export default defineEventHandler(() => { throw notFound('thing'); });
+export default defineEventHandler(() => {
+  throw notFound('thing');
+});

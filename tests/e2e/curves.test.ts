@@ -7,7 +7,8 @@ import { useBench } from './useBench';
 
 describe('curves on the sheet', () => {
   const on = useBench();
-  const fresh = (items: Parameters<typeof piece>[0] = []) => made(on.server, piece(items)).then((id) => on.bench.open(id));
+  const fresh = (items: Parameters<typeof piece>[0] = []) =>
+    made(on.server, piece(items)).then((id) => on.bench.open(id));
   beforeEach(() => fresh());
 
   const items = async () => (await on.bench.piece()).items;
@@ -35,7 +36,12 @@ describe('curves on the sheet', () => {
     await words(at, 'TIDE');
     const [drawn, set] = await items();
     expect(drawn.shape).toMatchObject(shape);
-    expect(set).toMatchObject({ type: 'lettering', curveId: drawn.id, wording: 'TIDE', seat: { side: 'outside', tops: 'outward' } });
+    expect(set).toMatchObject({
+      type: 'lettering',
+      curveId: drawn.id,
+      wording: 'TIDE',
+      seat: { side: 'outside', tops: 'outward' },
+    });
     expect((await on.page.locator(`[data-item="${set.id}"]`).getAttribute('d'))!.length).toBeGreaterThan(100);
   });
 
@@ -46,15 +52,30 @@ describe('curves on the sheet', () => {
     await on.page.getByRole('button', { name: 'Make the circle' }).click();
     await on.bench.kept();
     const first = (await items())[0].shape;
-    expect([first.centre.x, first.centre.y, first.radiusMm]).toEqual([expect.closeTo(42, 0), expect.closeTo(30, 0), expect.closeTo(30, 0)]);
+    expect([first.centre.x, first.centre.y, first.radiusMm]).toEqual([
+      expect.closeTo(42, 0),
+      expect.closeTo(30, 0),
+      expect.closeTo(30, 0),
+    ]);
     await tool('points');
-    for (const [x, y] of [[60, 55], [42, 73], [24, 55], [42, 37.6]] as const) await on.bench.click(x, y);
+    for (const [x, y] of [
+      [60, 55],
+      [42, 73],
+      [24, 55],
+      [42, 37.6],
+    ] as const)
+      await on.bench.click(x, y);
     await on.page.getByText(/spread \d\.\d+ mm, worst/).waitFor();
     await on.page.getByRole('button', { name: 'Make the circle' }).click();
     await on.bench.kept();
     expect((await items())[1].shape.radiusMm).toBeCloseTo(17.8, 0);
     await tool('points');
-    for (const [x, y] of [[10, 10], [30, 10], [50, 10.05]] as const) await on.bench.click(x, y);
+    for (const [x, y] of [
+      [10, 10],
+      [30, 10],
+      [50, 10.05],
+    ] as const)
+      await on.bench.click(x, y);
     await on.page.keyboard.press('Escape');
     expect(await items()).toHaveLength(2);
   });
@@ -72,7 +93,10 @@ describe('curves on the sheet', () => {
     await on.bench.click(20, 60);
     await on.bench.kept();
     const { shape } = (await items())[0];
-    expect([shape.closed, shape.nodes.map((node: any) => node.kind)]).toEqual([true, ['corner', 'symmetrical', 'corner']]);
+    expect([shape.closed, shape.nodes.map((node: any) => node.kind)]).toEqual([
+      true,
+      ['corner', 'symmetrical', 'corner'],
+    ]);
     await on.page.keyboard.press('1');
     await on.page.locator('[data-handle="node-0"]').click();
     await on.page.getByText('smooth', { exact: true }).click();
@@ -81,7 +105,12 @@ describe('curves on the sheet', () => {
     await on.page.getByRole('button', { name: 'Open it' }).click();
     await on.bench.kept();
     const edited = (await items())[0].shape;
-    expect([edited.closed, edited.nodes.length, edited.nodes[0].at.x, edited.nodes[0].kind]).toEqual([false, 4, 18, 'smooth']);
+    expect([edited.closed, edited.nodes.length, edited.nodes[0].at.x, edited.nodes[0].kind]).toEqual([
+      false,
+      4,
+      18,
+      'smooth',
+    ]);
   });
 
   it('sketches by hand, with the smoothness chosen afterwards', async () => {
@@ -89,7 +118,11 @@ describe('curves on the sheet', () => {
     const from = await on.bench.point(8, 50);
     await on.page.mouse.move(from.x, from.y);
     await on.page.mouse.down();
-    for (let i = 1; i <= 40; i++) { const p = await on.bench.point(8 + i * 1.7, 50 + 10 * Math.sin(i / 6)); await on.page.mouse.move(p.x, p.y); if (i % 4 === 0) await on.bench.settle(); }
+    for (let i = 1; i <= 40; i++) {
+      const p = await on.bench.point(8 + i * 1.7, 50 + 10 * Math.sin(i / 6));
+      await on.page.mouse.move(p.x, p.y);
+      if (i % 4 === 0) await on.bench.settle();
+    }
     await on.page.mouse.up();
     await on.page.getByRole('slider', { name: 'Smoothness' }).fill('0.8');
     await on.page.getByRole('button', { name: 'Keep the curve' }).click();
@@ -108,7 +141,10 @@ describe('curves on the sheet', () => {
     await tool('bring-in');
     await choose('none.svg', '<svg xmlns="http://www.w3.org/2000/svg"><text>OLR</text></svg>');
     await on.page.getByText('The file has no outlines').waitFor();
-    await choose('two.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="40mm" viewBox="0 0 80 40"><path id="hill" d="M0 30Q40 -10 80 30"/><circle id="pond" cx="40" cy="20" r="12"/></svg>');
+    await choose(
+      'two.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="40mm" viewBox="0 0 80 40"><path id="hill" d="M0 30Q40 -10 80 30"/><circle id="pond" cx="40" cy="20" r="12"/></svg>',
+    );
     await on.page.getByText('2 outlines').waitFor();
     await on.page.getByRole('button', { name: /^pond/ }).click();
     await on.page.getByRole('button', { name: /^hill/ }).click();
@@ -123,7 +159,9 @@ describe('curves on the sheet', () => {
     await on.page.getByRole('button', { name: 'Parallel', exact: true }).click();
     await on.bench.type('Distance', '-2');
     await on.page.getByRole('button', { name: /^ring ⌀/ }).click();
-    await on.page.locator('.el-select', { has: on.page.getByRole('combobox', { name: 'A curve midway to another' }) }).click();
+    await on.page
+      .locator('.el-select', { has: on.page.getByRole('combobox', { name: 'A curve midway to another' }) })
+      .click();
     await on.page.getByRole('option', { name: 'inner' }).click();
     await on.page.getByRole('button', { name: 'Set lettering on it' }).click();
     await words([42, 17.5], 'BAND');
@@ -132,7 +170,12 @@ describe('curves on the sheet', () => {
     await on.bench.type('Radius', '32');
     await on.bench.kept();
     await expect.poll(() => on.page.locator('.art path').last().getAttribute('d')).not.toBe(before);
-    expect((await items()).filter((item: any) => item.type === 'curve').map((item: any) => item.shape.kind)).toEqual(['circle', 'circle', 'parallel', 'midway']);
+    expect((await items()).filter((item: any) => item.type === 'curve').map((item: any) => item.shape.kind)).toEqual([
+      'circle',
+      'circle',
+      'parallel',
+      'midway',
+    ]);
     // A distance at which nothing is left is refused where it is typed.
     await on.page.getByRole('button', { name: /^ring, parallel/ }).click();
     await on.bench.type('Distance', '-40');
@@ -142,7 +185,10 @@ describe('curves on the sheet', () => {
   it('resizes by two handles: the curve only, or curve and letters', async () => {
     await fresh([curve(circle(20)), lettering('TIDE')]);
     await on.page.getByRole('button', { name: /^ring/ }).click();
-    for (const [name, size] of [['curve', 5], ['both', 6]] as const) {
+    for (const [name, size] of [
+      ['curve', 5],
+      ['both', 6],
+    ] as const) {
       const handle = (await on.page.locator(`[data-resize=${name}] rect`).boundingBox())!;
       const centre = await on.bench.point(42, 42);
       const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
@@ -169,8 +215,17 @@ describe('curves on the sheet', () => {
     await button('Hide');
     await on.bench.kept();
     const [top, bottom, words] = await items();
-    expect([top.shape.kind, top.locked, top.hidden, bottom.shape.kind, words.curveId]).toEqual(['drawn', true, true, 'arc', 'ring']);
-    for (let n = 0; n < 5; n++) { await on.page.keyboard.press('Control+z'); await on.bench.settle(); }
+    expect([top.shape.kind, top.locked, top.hidden, bottom.shape.kind, words.curveId]).toEqual([
+      'drawn',
+      true,
+      true,
+      'arc',
+      'ring',
+    ]);
+    for (let n = 0; n < 5; n++) {
+      await on.page.keyboard.press('Control+z');
+      await on.bench.settle();
+    }
     await on.bench.kept();
     expect(await items()).toEqual(start);
   });

@@ -3,11 +3,17 @@ import { circle, curve, lettering, piece, seat } from '../support/pieces';
 import { made } from './support';
 import { useBench } from './useBench';
 
-const foot = lettering('SEA', { id: 'foot', seat: seat('inward', 'outside', 0), anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } });
+const foot = lettering('SEA', {
+  id: 'foot',
+  seat: seat('inward', 'outside', 0),
+  anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+});
 
 describe('cutting, joining and arranging', () => {
   const on = useBench();
-  const open = async (items: Parameters<typeof piece>[0]) => { await on.bench.open(await made(on.server, piece(items))); };
+  const open = async (items: Parameters<typeof piece>[0]) => {
+    await on.bench.open(await made(on.server, piece(items)));
+  };
   const drawn = (id: string) => on.page.locator(`[data-item=${id}]`).getAttribute('d');
   const curves = async () => (await on.bench.piece()).items.filter((item: any) => item.type === 'curve');
   const button = (name: string) => on.page.getByRole('button', { name, exact: true });
@@ -19,7 +25,10 @@ describe('cutting, joining and arranging', () => {
     await on.page.getByRole('button', { name: /^ring/ }).first().click();
     await button('Top and bottom halves').click();
     await on.bench.kept();
-    expect((await curves()).map((one: any) => [one.name, one.shape.kind, one.shape.sweepDeg])).toEqual([['ring, top', 'arc', 180], ['ring, bottom', 'arc', 180]]);
+    expect((await curves()).map((one: any) => [one.name, one.shape.kind, one.shape.sweepDeg])).toEqual([
+      ['ring, top', 'arc', 180],
+      ['ring, bottom', 'arc', 180],
+    ]);
     expect([await drawn('words'), await drawn('foot')]).toEqual(before);
     await on.page.getByRole('combobox', { name: 'Join with another open curve' }).click({ force: true });
     await on.page.getByRole('option', { name: 'ring, bottom' }).click();
@@ -32,7 +41,13 @@ describe('cutting, joining and arranging', () => {
   });
 
   it('cuts where a click is, at a clock point when near, and tells of letters that had to move', async () => {
-    await open([curve(circle(30)), lettering('OTTERMERE', { anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0.75, endU: 0.75 } })]);
+    await open([
+      curve(circle(30)),
+      lettering('OTTERMERE', {
+        anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+        bookends: { startU: 0.75, endU: 0.75 },
+      }),
+    ]);
     await on.page.getByRole('button', { name: /^ring/ }).first().click();
     await button('Cut where I click').click();
     await on.bench.click(12, 42.4);
@@ -57,7 +72,11 @@ describe('cutting, joining and arranging', () => {
 
   it('aligns and spreads curves that are picked together', async () => {
     await open([curve(circle(5, 15, 20), 'one'), curve(circle(8, 30, 50), 'two'), curve(circle(4, 70, 30), 'three')]);
-    for (const name of ['one', 'two', 'three']) await on.page.getByRole('button', { name: new RegExp(`^${name}`) }).first().click({ modifiers: ['Shift'] });
+    for (const name of ['one', 'two', 'three'])
+      await on.page
+        .getByRole('button', { name: new RegExp(`^${name}`) })
+        .first()
+        .click({ modifiers: ['Shift'] });
     await on.page.getByText('3 curves').waitFor();
     await button('Middles down').click();
     await button('Equal gaps across').click();
@@ -68,7 +87,17 @@ describe('cutting, joining and arranging', () => {
   });
 
   it('lets a spiral grow evenly or by the same share', async () => {
-    await open([curve({ kind: 'spiral', centre: { x: 42, y: 42 }, startRadiusMm: 8, endRadiusMm: 36, startDeg: 0, turns: 3, growth: 'even' })]);
+    await open([
+      curve({
+        kind: 'spiral',
+        centre: { x: 42, y: 42 },
+        startRadiusMm: 8,
+        endRadiusMm: 36,
+        startDeg: 0,
+        turns: 3,
+        growth: 'even',
+      }),
+    ]);
     await on.page.getByRole('button', { name: /^ring/ }).first().click();
     await on.page.getByRole('combobox', { name: 'Turns grow' }).click({ force: true });
     await on.page.getByRole('option', { name: 'by the same share' }).click();

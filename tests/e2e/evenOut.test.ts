@@ -5,7 +5,10 @@ import { made } from './support';
 import { useBench } from './useBench';
 
 const tight = (wording: string, faceId: string, radiusMm = 20, more: Parameters<typeof spacing>[0] = {}) =>
-  piece([curve(circle(radiusMm)), lettering(wording, { faceId, size: { by: 'cap', mm: 8 }, spacing: spacing({ evenOut: 1, ...more }) })]);
+  piece([
+    curve(circle(radiusMm)),
+    lettering(wording, { faceId, size: { by: 'cap', mm: 8 }, spacing: spacing({ evenOut: 1, ...more }) }),
+  ]);
 
 describe('evening out on the bench', () => {
   const on = useBench();
@@ -13,20 +16,34 @@ describe('evening out on the bench', () => {
   const space = () => on.page.getByRole('region', { name: 'Space' });
   const open = async (wording: string, faceId: string, radiusMm?: number, more = {}) => {
     await on.bench.open(await made(on.server, tight(wording, faceId, radiusMm, more)));
-    await on.page.getByRole('button', { name: new RegExp(`^${wording.split(' ')[0]}`) }).first().click();
+    await on.page
+      .getByRole('button', { name: new RegExp(`^${wording.split(' ')[0]}`) })
+      .first()
+      .click();
     await on.bench.evened();
   };
   /** The letters as they are drawn on the sheet. */
-  const drawn = async (): Promise<string> => (await on.page.locator('.desk svg path').evaluateAll((all) => all.map((path) => path.getAttribute('d')).join()));
+  const drawn = async (): Promise<string> =>
+    await on.page.locator('.desk svg path').evaluateAll((all) => all.map((path) => path.getAttribute('d')).join());
   const evenness = async () => Number((await on.page.locator('[data-evenness]').textContent())!.replace(/\D/g, ''));
 
   it('has two aims with pictures, a lean between them, and proposes one by how richly the typeface is kerned', async () => {
     await open('LOYALTY', 'limelight');
     const aims = space().getByRole('radiogroup', { name: 'Aim of evening out' });
     await aims.getByRole('radio', { name: 'as the typeface' }).waitFor();
-    expect(await aims.getByRole('radio').evaluateAll((all) => all.map((one) => one.getAttribute('aria-checked')))).toEqual(['true', 'false']);
+    expect(
+      await aims.getByRole('radio').evaluateAll((all) => all.map((one) => one.getAttribute('aria-checked'))),
+    ).toEqual(['true', 'false']);
     // Both are of the words, and not alike.
-    await expect.poll(() => aims.locator('img').evaluateAll((all) => new Set(all.map((one) => one.getAttribute('src')).filter((src) => src!.includes('path'))).size)).toBe(2);
+    await expect
+      .poll(() =>
+        aims
+          .locator('img')
+          .evaluateAll(
+            (all) => new Set(all.map((one) => one.getAttribute('src')).filter((src) => src!.includes('path'))).size,
+          ),
+      )
+      .toBe(2);
     await space().getByText('kerns no pair of capitals').waitFor();
     const before = await drawn();
     await space().getByRole('button', { name: 'Set the lean to 100 %' }).click();
@@ -40,7 +57,11 @@ describe('evening out on the bench', () => {
     expect((await on.bench.lettering()).spacing.lean).toBe(0.4);
     await open('LOYALTY', 'cinzel-bold');
     await space().getByText('kerns 364 pairs of capitals').waitFor();
-    expect(await space().getByRole('button', { name: /Set the lean/ }).count()).toBe(0);
+    expect(
+      await space()
+        .getByRole('button', { name: /Set the lean/ })
+        .count(),
+    ).toBe(0);
     await expect.poll(evenness).toBeGreaterThan(95);
   });
 
@@ -84,7 +105,8 @@ describe('evening out on the bench', () => {
 
   it('shows the words plain and all alike in their place, by buttons and by a held key, and changes nothing', async () => {
     await open('LOYALTY', 'cinzel-bold');
-    const now = await drawn(), was = await on.bench.piece();
+    const now = await drawn(),
+      was = await on.bench.piece();
     await strip().getByRole('button', { name: 'plain', exact: true }).click();
     await expect.poll(drawn).not.toBe(now);
     const plain = await drawn();
@@ -117,7 +139,11 @@ describe('evening out on the bench', () => {
     await on.bench.settle();
     const soft = PNG.sync.read(await letters.screenshot());
     // Fewer pixels are as dark as ink.
-    const dark = ({ data }: PNG): number => { let count = 0; for (let i = 0; i < data.length; i += 4) if (data[i]! < 60) count++; return count; };
+    const dark = ({ data }: PNG): number => {
+      let count = 0;
+      for (let i = 0; i < data.length; i += 4) if (data[i]! < 60) count++;
+      return count;
+    };
     expect(dark(soft)).toBeLessThan(dark(sharp) * 0.5);
     await strip().getByRole('button', { name: 'gaps', exact: true }).click();
   });
@@ -126,7 +152,7 @@ describe('evening out on the bench', () => {
     await open('TIDE', 'oswald-medium', 60);
     const words = on.page.getByRole('textbox', { name: 'Wording' });
     await words.fill('');
-    await words.pressSequentially('"The keeper\'s" \'tide\' of \'26');
+    await words.pressSequentially("\"The keeper's\" 'tide' of '26");
     await on.bench.kept();
     expect((await on.bench.lettering()).wording).toBe('“The keeper’s” ‘tide’ of ’26');
     await on.page.getByRole('checkbox', { name: 'Curly quotes while typing' }).uncheck();

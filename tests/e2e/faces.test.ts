@@ -30,13 +30,17 @@ describe('typefaces', () => {
     await browse();
     for (const group of ['favourites', 'recent']) {
       await on.page.getByRole('button', { name: group, exact: true }).click();
-      expect(await on.page.locator('[data-face]').evaluateAll((list) => list.map((one) => one.getAttribute('data-face')))).toEqual(['unifraktur-maguntia']);
+      expect(
+        await on.page.locator('[data-face]').evaluateAll((list) => list.map((one) => one.getAttribute('data-face'))),
+      ).toEqual(['unifraktur-maguntia']);
     }
   });
 
   it('can be one’s own: checked, kept, drawn on the sheet, in files and on the shelf', async () => {
     await browse();
-    await on.page.locator('[data-font]').setInputFiles({ name: 'mine.ttf', mimeType: 'font/ttf', buffer: Buffer.from('not a font at all, but a text') });
+    await on.page
+      .locator('[data-font]')
+      .setInputFiles({ name: 'mine.ttf', mimeType: 'font/ttf', buffer: Buffer.from('not a font at all, but a text') });
     await on.page.getByText('This is not a font that can be used').waitFor();
     await on.page.locator('[data-font]').setInputFiles(join(HOME, 'fonts/files/bungee.ttf'));
     await on.page.getByText(/Bungee.* is kept\./).waitFor();
@@ -57,7 +61,14 @@ describe('typefaces', () => {
 
   it('can be variable, brought as WOFF2, and varied by sliders', async () => {
     await browse();
-    await on.page.locator('[data-font]').setInputFiles(join(HOME, 'node_modules/@fontsource-variable/instrument-sans/files/instrument-sans-latin-standard-normal.woff2'));
+    await on.page
+      .locator('[data-font]')
+      .setInputFiles(
+        join(
+          HOME,
+          'node_modules/@fontsource-variable/instrument-sans/files/instrument-sans-latin-standard-normal.woff2',
+        ),
+      );
     await on.page.locator('[data-face^=own-instrument]').click();
     await on.bench.kept();
     const before = await on.page.locator('[data-item=words]').getAttribute('d');
@@ -71,7 +82,9 @@ describe('typefaces', () => {
   });
 
   it('that are missing are named, another stands in, and nothing is printed with it', async () => {
-    await on.bench.open(await made(on.server, piece([curve(circle(30)), lettering('TIDE', { faceId: 'own-river-slab-bold-0123abcd' })])));
+    await on.bench.open(
+      await made(on.server, piece([curve(circle(30)), lettering('TIDE', { faceId: 'own-river-slab-bold-0123abcd' })])),
+    );
     await on.page.locator('[data-item=words]').waitFor();
     await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
     await on.page.getByText('The typeface river slab bold is not at hand').first().waitFor();
@@ -80,6 +93,9 @@ describe('typefaces', () => {
     await on.page.getByRole('button', { name: 'Output' }).click();
     await on.page.locator('[data-format=svg]').click();
     await on.page.locator('[data-make]').click();
-    await on.page.getByRole('alert').getByText(/not at hand/).waitFor();
+    await on.page
+      .getByRole('alert')
+      .getByText(/not at hand/)
+      .waitFor();
   });
 });

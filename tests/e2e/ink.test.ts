@@ -4,18 +4,38 @@ import { fields } from '../support/pictures';
 import { made } from './support';
 import { useBench } from './useBench';
 
-const badge = () => piece([
-  { ...curve(circle(34), 'disc'), fill: 'enamel' }, curve(circle(26), 'ring'),
-  lettering('TIDE TABLE', { curveId: 'ring', faceId: 'league-gothic', fill: 'brass', bookends: { startU: 0.7, endU: 0.3 } }),
-  lettering('SEDGE', { id: 'foot', curveId: 'ring', faceId: 'league-gothic', fill: 'brass', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, seat: seat('inward', 'outside'), bookends: { startU: 0.7, endU: 0.3 } }),
-]);
+const badge = () =>
+  piece([
+    { ...curve(circle(34), 'disc'), fill: 'enamel' },
+    curve(circle(26), 'ring'),
+    lettering('TIDE TABLE', {
+      curveId: 'ring',
+      faceId: 'league-gothic',
+      fill: 'brass',
+      bookends: { startU: 0.7, endU: 0.3 },
+    }),
+    lettering('SEDGE', {
+      id: 'foot',
+      curveId: 'ring',
+      faceId: 'league-gothic',
+      fill: 'brass',
+      anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      seat: seat('inward', 'outside'),
+      bookends: { startU: 0.7, endU: 0.3 },
+    }),
+  ]);
 
 describe('ink on the bench', () => {
   const on = useBench();
   const panel = () => on.page.getByRole('region', { name: 'Ink' });
   const choose = async (label: string, ink: string) => {
-    await panel().getByRole('button', { name: new RegExp(`^${label}:`) }).click();
-    await on.page.locator('.inks:visible').getByRole('option', { name: new RegExp(ink) }).click();
+    await panel()
+      .getByRole('button', { name: new RegExp(`^${label}:`) })
+      .click();
+    await on.page
+      .locator('.inks:visible')
+      .getByRole('option', { name: new RegExp(ink) })
+      .click();
     await on.bench.kept();
   };
   const words = (name: RegExp) => on.page.getByRole('button', { name }).first().click();
@@ -29,10 +49,18 @@ describe('ink on the bench', () => {
     await choose('Underline', 'Deep ink');
     await on.bench.type('Shade depth', '0,8');
     await on.bench.kept();
-    expect(await on.bench.lettering(0)).toMatchObject({ stroke: { ink: 'deep', join: 'mitre', under: false }, halo: { ink: 'rust' }, shade: { ink: 'black', deg: 135, depthMm: 0.8 }, underline: { ink: 'deep' } });
-    for (const part of ['words', 'words.halo', 'words.halo-shade', 'words.shade', 'words.underline']) expect(await on.page.locator(`.art [data-item="${part}"]`).count(), part).toBe(1);
+    expect(await on.bench.lettering(0)).toMatchObject({
+      stroke: { ink: 'deep', join: 'mitre', under: false },
+      halo: { ink: 'rust' },
+      shade: { ink: 'black', deg: 135, depthMm: 0.8 },
+      underline: { ink: 'deep' },
+    });
+    for (const part of ['words', 'words.halo', 'words.halo-shade', 'words.shade', 'words.underline'])
+      expect(await on.page.locator(`.art [data-item="${part}"]`).count(), part).toBe(1);
     // Beneath lies beneath: the halo before the shade before the letters.
-    const order = await on.page.locator('.art path[data-item^="words"]').evaluateAll((list) => list.map((one) => one.getAttribute('data-item')));
+    const order = await on.page
+      .locator('.art path[data-item^="words"]')
+      .evaluateAll((list) => list.map((one) => one.getAttribute('data-item')));
     expect(order.indexOf('words.halo')).toBeLessThan(order.indexOf('words.shade'));
     expect(order.at(-1)).toBe('words');
   });
@@ -53,7 +81,9 @@ describe('ink on the bench', () => {
   });
 
   it('makes inks: spot inks under a name in any script, refused where printing keeps the name for itself', async () => {
-    await panel().getByRole('button', { name: /^Fill:/ }).click();
+    await panel()
+      .getByRole('button', { name: /^Fill:/ })
+      .click();
     await on.page.locator('.inks:visible').getByText('Inks of the piece…').click();
     const dialog = on.page.getByRole('dialog', { name: 'Inks of the piece' });
     await dialog.getByRole('button', { name: '+ New ink' }).click();
@@ -61,10 +91,16 @@ describe('ink on the bench', () => {
     await dialog.getByRole('radio', { name: 'a spot ink' }).click();
     await name.fill('Black');
     await name.press('Tab');
-    await dialog.getByRole('alert').getByText(/Another ink is called “Black”/).waitFor();
+    await dialog
+      .getByRole('alert')
+      .getByText(/Another ink is called “Black”/)
+      .waitFor();
     await name.fill('none');
     await name.press('Tab');
-    await dialog.getByRole('alert').getByText(/printing keeps that name/).waitFor();
+    await dialog
+      .getByRole('alert')
+      .getByText(/printing keeps that name/)
+      .waitFor();
     await name.fill('Bråss (卍) "7"');
     await name.press('Tab');
     await on.bench.kept();
@@ -120,21 +156,31 @@ describe('ink on the bench', () => {
     await on.bench.kept();
     const after = await on.bench.piece();
     expect(after.items.find((one: any) => one.id === 'words').hidden).toBe(true);
-    expect(after.items.filter((one: any) => one.shape?.kind === 'drawn' && one.fill).map((one: any) => one.name)).toEqual(['T', 'I', 'D', 'E', 'S']);
+    expect(
+      after.items.filter((one: any) => one.shape?.kind === 'drawn' && one.fill).map((one: any) => one.name),
+    ).toEqual(['T', 'I', 'D', 'E', 'S']);
     expect(await on.page.locator('.art [data-item="words"]').count()).toBe(0);
     await on.page.getByText('hidden, does not print').waitFor();
   });
 
   it('brings in art in its colours: placed by dragging, scaled, cut to a curve', async () => {
-    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 20 20"><rect width="20" height="20" fill="#b4452a"/><circle cx="10" cy="10" r="6" fill="#123456"/><image width="4" height="4" href="data:image/png;base64,AA=="/></svg>';
+    const svg =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="20mm" viewBox="0 0 20 20"><rect width="20" height="20" fill="#b4452a"/><circle cx="10" cy="10" r="6" fill="#123456"/><image width="4" height="4" href="data:image/png;base64,AA=="/></svg>';
     await on.page.locator('[data-tool="bring-in"]').click();
-    await on.page.locator('[data-bring-in]').setInputFiles({ name: 'lamp.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+    await on.page
+      .locator('[data-bring-in]')
+      .setInputFiles({ name: 'lamp.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
     await on.page.getByText('A picture within it is left out: bring it in as a file of its own.').waitFor();
     await on.page.getByRole('button', { name: 'The whole file as art' }).click();
     await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();
     const art = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'art');
-    expect(await art()).toMatchObject({ name: 'lamp', centre: { x: 42, y: 42 }, scale: 1, parts: [{ fill: 'rust' }, {}] });
+    expect(await art()).toMatchObject({
+      name: 'lamp',
+      centre: { x: 42, y: 42 },
+      scale: 1,
+      parts: [{ fill: 'rust' }, {}],
+    });
     await on.bench.type('Width of the art', '30');
     await on.bench.drag([42, 42], [50, 42]);
     expect(await art()).toMatchObject({ scale: 1.5, centre: { x: expect.closeTo(50, 0), y: expect.closeTo(42, 0) } });
@@ -143,7 +189,10 @@ describe('ink on the bench', () => {
     await on.bench.kept();
     const { id } = await art();
     await on.page.locator(`#within-${id} path`).waitFor({ state: 'attached' });
-    await on.page.getByRole('region', { name: 'Art' }).getByRole('button', { name: /^Ink 1:/ }).click();
+    await on.page
+      .getByRole('region', { name: 'Art' })
+      .getByRole('button', { name: /^Ink 1:/ })
+      .click();
     await on.page.locator('.inks:visible [data-ink="enamel"]').click();
     await on.bench.kept();
     expect((await art()).parts[0].fill).toBe('enamel');
@@ -156,17 +205,32 @@ describe('ink on the bench', () => {
     const bytes = fields(300);
     await on.page.locator('[data-tool="bring-in"]').click();
     // By what a file holds, not by its ending: text that is called a picture is refused, a picture that is called text is not.
-    await on.page.locator('[data-bring-in]').setInputFiles({ name: 'shore.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });
-    await on.page.getByRole('alert').getByText(/neither an SVG nor a PNG or JPEG/).waitFor();
-    await on.page.locator('[data-bring-in]').setInputFiles({ name: 'shore.txt', mimeType: 'text/plain', buffer: bytes });
+    await on.page
+      .locator('[data-bring-in]')
+      .setInputFiles({ name: 'shore.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });
+    await on.page
+      .getByRole('alert')
+      .getByText(/neither an SVG nor a PNG or JPEG/)
+      .waitFor();
+    await on.page
+      .locator('[data-bring-in]')
+      .setInputFiles({ name: 'shore.txt', mimeType: 'text/plain', buffer: bytes });
     await on.page.getByText('300 × 300 pixels: 25 × 25 mm at 300 pixels an inch.').waitFor();
     await on.page.locator('[data-to-print]').click();
     await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();
     const picture = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'picture');
     // Words stay on top of it.
-    expect((await on.bench.piece()).items.findIndex((one: any) => one.type === 'picture')).toBeLessThan((await on.bench.piece()).items.findIndex((one: any) => one.type === 'lettering'));
-    expect(await picture()).toMatchObject({ name: 'shore', widthPx: 300, widthMm: 25.4, fill: null, centre: { x: 42, y: 42 } });
+    expect((await on.bench.piece()).items.findIndex((one: any) => one.type === 'picture')).toBeLessThan(
+      (await on.bench.piece()).items.findIndex((one: any) => one.type === 'lettering'),
+    );
+    expect(await picture()).toMatchObject({
+      name: 'shore',
+      widthPx: 300,
+      widthMm: 25.4,
+      fill: null,
+      centre: { x: 42, y: 42 },
+    });
     const panel = on.page.getByRole('region', { name: 'Picture' });
     await panel.getByText('300 pixels an inch at this size', { exact: true }).waitFor();
     // A corner is dragged twice as far from the middle; minus makes it a little smaller.
@@ -179,14 +243,19 @@ describe('ink on the bench', () => {
     await on.bench.type('Width of the picture', '50');
     await panel.getByText('152 pixels an inch at this size; 250 are wanted').waitFor();
     await on.bench.drag([42, 42], [50, 42]);
-    expect(await picture()).toMatchObject({ widthMm: 50, centre: { x: expect.closeTo(50, 0), y: expect.closeTo(42, 0) } });
+    expect(await picture()).toMatchObject({
+      widthMm: 50,
+      centre: { x: expect.closeTo(50, 0), y: expect.closeTo(42, 0) },
+    });
     await on.page.getByRole('combobox', { name: 'Cut to a curve' }).click({ force: true });
     await on.page.getByRole('option', { name: 'ring', exact: true }).click();
     await panel.getByRole('button', { name: /^Printed in/ }).click();
     await on.page.locator('.inks:visible [data-ink="rust"]').click();
     await on.bench.kept();
     const { id } = await picture();
-    await on.page.locator(`.art [clip-path="url(#within-${id})"] image[filter="url(#ink-${id})"]`).waitFor({ state: 'attached' });
+    await on.page
+      .locator(`.art [clip-path="url(#within-${id})"] image[filter="url(#ink-${id})"]`)
+      .waitFor({ state: 'attached' });
     // The proof tells, and mends.
     await on.page.getByRole('button', { name: /^Proof/ }).click();
     await on.page.getByText(/The picture “shore” has 152 pixels an inch/).waitFor();
@@ -194,6 +263,10 @@ describe('ink on the bench', () => {
     await on.bench.kept();
     expect((await picture()).widthMm).toBe(30.48);
     await on.page.getByRole('button', { name: 'Back to the bench' }).click();
-    expect(await (await fetch(`${on.server.base}/api/pieces/${new URL(on.page.url()).pathname.split('/').at(-1)}/picture.svg`)).text()).toContain('data:image/png;base64,');
+    expect(
+      await (
+        await fetch(`${on.server.base}/api/pieces/${new URL(on.page.url()).pathname.split('/').at(-1)}/picture.svg`)
+      ).text(),
+    ).toContain('data:image/png;base64,');
   });
 });

@@ -4,19 +4,36 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
 import { Bench, made, openBrowser, openPage, Server } from './support';
 
-const start = piece([curve(circle(30)), lettering('TIDE'), lettering('SEDGE', { id: 'more', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } })]);
+const start = piece([
+  curve(circle(30)),
+  lettering('TIDE'),
+  lettering('SEDGE', {
+    id: 'more',
+    anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+  }),
+]);
 const change = (value: number, id = 'words') => ({
   changeId: nanoid(8),
   change: {
-    entryId: nanoid(8), kind: 'do', label: 'Tracking', selectionBefore: [], selectionAfter: [],
+    entryId: nanoid(8),
+    kind: 'do',
+    label: 'Tracking',
+    selectionBefore: [],
+    selectionAfter: [],
     steps: [{ kind: 'set', id, path: ['spacing', 'tracking'], value, was: 0 }],
   },
 });
 
 describe('keeping', () => {
   let server: Server, browser: Browser;
-  beforeAll(async () => { server = await Server.start(); browser = await openBrowser(); });
-  afterAll(async () => { await browser.close(); await server.end(); });
+  beforeAll(async () => {
+    server = await Server.start();
+    browser = await openBrowser();
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.end();
+  });
 
   it('loses no acknowledged change when the server is killed, ten times', async () => {
     const id = await made(server, start);
@@ -26,9 +43,23 @@ describe('keeping', () => {
       // Changes go out as fast as they are answered; once three have been, the kill comes in the middle of a later one.
       let killing: Promise<void> | null = null;
       for (let answered = 0; ; answered++) {
-        if (answered === 3) killing = new Promise((resolve) => { setTimeout(() => { void server.end('SIGKILL').then(resolve); }, 5 + round * 13); });
+        if (answered === 3)
+          killing = new Promise((resolve) => {
+            setTimeout(
+              () => {
+                void server.end('SIGKILL').then(resolve);
+              },
+              5 + round * 13,
+            );
+          });
         sent++;
-        const answer = await server.call('POST', `/pieces/${id}/changes`, { clientId: 'test', baseRevision: acknowledged, changes: [change(sent % 1000)] }).catch(() => null);
+        const answer = await server
+          .call('POST', `/pieces/${id}/changes`, {
+            clientId: 'test',
+            baseRevision: acknowledged,
+            changes: [change(sent % 1000)],
+          })
+          .catch(() => null);
         if (!answer || answer.status !== 200) break;
         acknowledged = answer.body.revision;
       }
@@ -58,7 +89,10 @@ describe('keeping', () => {
   it('tells a second tab of a change, and both end with both changes', async () => {
     const errors: string[] = [];
     const id = await made(server, start);
-    const [a, b] = [new Bench(await openPage(browser, errors), server), new Bench(await openPage(browser, errors), server)];
+    const [a, b] = [
+      new Bench(await openPage(browser, errors), server),
+      new Bench(await openPage(browser, errors), server),
+    ];
     await a.open(id);
     await b.open(id);
     await a.page.getByRole('button', { name: /^TIDE/ }).click();
@@ -80,8 +114,15 @@ describe('keeping', () => {
 
   it('answers a stale write with 409 and what came since', async () => {
     const id = await made(server, start);
-    expect((await server.call('POST', `/pieces/${id}/changes`, { clientId: 'a', baseRevision: 0, changes: [change(5)] })).status).toBe(200);
-    const stale = await server.call('POST', `/pieces/${id}/changes`, { clientId: 'b', baseRevision: 0, changes: [change(9)] });
+    expect(
+      (await server.call('POST', `/pieces/${id}/changes`, { clientId: 'a', baseRevision: 0, changes: [change(5)] }))
+        .status,
+    ).toBe(200);
+    const stale = await server.call('POST', `/pieces/${id}/changes`, {
+      clientId: 'b',
+      baseRevision: 0,
+      changes: [change(9)],
+    });
     expect(stale).toMatchObject({ status: 409, body: { code: 'stale', lines: [{ revision: 1, clientId: 'a' }] } });
   });
 

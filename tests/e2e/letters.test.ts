@@ -8,7 +8,10 @@ describe('letters, seat and stance', () => {
   const open = async (items: Parameters<typeof piece>[0], name = 'TIDE') => {
     await on.bench.open(await made(on.server, piece(items)));
     await on.page.locator('[data-item=words]').waitFor();
-    await on.page.getByRole('button', { name: new RegExp(`^${name}`) }).first().click();
+    await on.page
+      .getByRole('button', { name: new RegExp(`^${name}`) })
+      .first()
+      .click();
   };
   const drawn = () => on.page.locator('[data-item=words]').getAttribute('d');
   const choose = async (field: string, option: string) => {
@@ -19,14 +22,25 @@ describe('letters, seat and stance', () => {
   const words = () => on.bench.lettering();
 
   it('makes the twin of a word on a ring: opposite, upright, in the same band, in step', async () => {
-    await open([curve(circle(30)), lettering('TIDE', { seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0.6 } })]);
+    await open([
+      curve(circle(30)),
+      lettering('TIDE', { seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0.6 } }),
+    ]);
     await button('Make its twin').click();
     await on.bench.kept();
-    expect(await on.bench.lettering(1)).toMatchObject({ wording: 'TIDE', twin: { of: 'words' }, seat: { tops: 'inward', side: 'outside', baselineShiftMm: -0.6 }, anchor: { at: { kind: 'clock', deg: 180 } } });
+    expect(await on.bench.lettering(1)).toMatchObject({
+      wording: 'TIDE',
+      twin: { of: 'words' },
+      seat: { tops: 'inward', side: 'outside', baselineShiftMm: -0.6 },
+      anchor: { at: { kind: 'clock', deg: 180 } },
+    });
     await on.bench.type('Wording', 'SEA');
     await on.bench.type('Cap height', '4');
     await on.bench.kept();
-    expect([(await words()).size, (await on.bench.lettering(1)).size]).toEqual([{ by: 'cap', mm: 4 }, { by: 'cap', mm: 4 }]);
+    expect([(await words()).size, (await on.bench.lettering(1)).size]).toEqual([
+      { by: 'cap', mm: 4 },
+      { by: 'cap', mm: 4 },
+    ]);
     expect([(await words()).wording, (await on.bench.lettering(1)).wording]).toEqual(['TIDE', 'SEA']);
     await on.page.locator('[data-share=size]').uncheck();
     await on.bench.type('Cap height', '3.5');
@@ -60,7 +74,14 @@ describe('letters, seat and stance', () => {
   });
 
   it('says beside the field where the curves make a distance impossible', async () => {
-    await open([curve({ kind: 'line', from: { x: 5, y: 40 }, to: { x: 80, y: 40 } }), curve({ kind: 'line', from: { x: 42, y: 5 }, to: { x: 42.2, y: 80 } }, 'across'), lettering('TIDE', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } })]);
+    await open([
+      curve({ kind: 'line', from: { x: 5, y: 40 }, to: { x: 80, y: 40 } }),
+      curve({ kind: 'line', from: { x: 42, y: 5 }, to: { x: 42.2, y: 80 } }, 'across'),
+      lettering('TIDE', {
+        anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+        bookends: { startU: 0, endU: 1 },
+      }),
+    ]);
     expect(await on.page.locator('[data-unmet]').count()).toBe(0);
     await choose('Distance by', 'touching another');
     expect(await on.page.locator('[data-unmet]').innerText()).toContain('cannot be held by the curves chosen');
@@ -88,7 +109,9 @@ describe('letters, seat and stance', () => {
       expect((await words()).stance.kind).toBe(kind);
       if (kind !== 'pointed') expect(seen.has(await drawn()), kind).toBe(false);
       seen.add(await drawn());
-      const [, letters] = decodeURIComponent((await on.page.locator(`[data-stance=${kind}] img`).getAttribute('src'))!).match(/<path d="[^"]*"/g)!;
+      const [, letters] = decodeURIComponent(
+        (await on.page.locator(`[data-stance=${kind}] img`).getAttribute('src'))!,
+      ).match(/<path d="[^"]*"/g)!;
       expect(letters!.length).toBeGreaterThan(60);
     }
     await on.page.locator('[data-stance=upright]').click();
@@ -119,7 +142,13 @@ describe('letters, seat and stance', () => {
     await on.bench.type('Width of the letters', '90');
     await on.bench.type('Ink height', '6');
     await on.bench.kept();
-    expect(await words()).toMatchObject({ wording: 'Tide\nSedge', lineDistanceMm: 7, letterCase: 'capitals', width: 0.9, size: { by: 'ink', mm: 6 } });
+    expect(await words()).toMatchObject({
+      wording: 'Tide\nSedge',
+      lineDistanceMm: 7,
+      letterCase: 'capitals',
+      width: 0.9,
+      size: { by: 'ink', mm: 6 },
+    });
     await on.bench.field('Wording').focus();
     await on.page.keyboard.press('End');
     await on.page.keyboard.press('Shift+Enter');
@@ -130,7 +159,10 @@ describe('letters, seat and stance', () => {
   });
 
   it('offers the ways to make an overset word fit, with the values, and takes one', async () => {
-    await open([curve(circle(30)), lettering('OTTERMERE LIGHT', { bookends: { startU: 0.85, endU: 0.15 } })], 'OTTERMERE');
+    await open(
+      [curve(circle(30)), lettering('OTTERMERE LIGHT', { bookends: { startU: 0.85, endU: 0.15 } })],
+      'OTTERMERE',
+    );
     await on.page.getByRole('group', { name: 'Ways to make it fit' }).waitFor();
     const label = (await on.page.locator('[data-fit-by=size]').textContent())!;
     await on.page.locator('[data-fit-by=size]').click();
@@ -150,7 +182,11 @@ describe('letters, seat and stance', () => {
     await on.bench.kept();
     await button('Centre between the bookends').click();
     await on.bench.kept();
-    expect((await words()).anchor).toMatchObject({ at: { kind: 'clock', deg: expect.closeTo(36, 6) }, align: 'centre', by: 'advance' });
+    expect((await words()).anchor).toMatchObject({
+      at: { kind: 'clock', deg: expect.closeTo(36, 6) },
+      align: 'centre',
+      by: 'advance',
+    });
     await on.bench.type('Anchor fraction', '25');
     await on.bench.kept();
     expect((await words()).anchor.at).toEqual({ kind: 'fraction', u: 0.25 });
@@ -161,7 +197,12 @@ describe('letters, seat and stance', () => {
   });
 
   it('changes several letterings at once, and gives one the seat of another', async () => {
-    await open([curve(circle(30)), curve(circle(20), 'inner'), lettering('TIDE', { seat: { tops: 'inward', side: 'inside', by: 'caps', hold: null, baselineShiftMm: 1 } }), lettering('SEA', { id: 'sea', curveId: 'inner' })]);
+    await open([
+      curve(circle(30)),
+      curve(circle(20), 'inner'),
+      lettering('TIDE', { seat: { tops: 'inward', side: 'inside', by: 'caps', hold: null, baselineShiftMm: 1 } }),
+      lettering('SEA', { id: 'sea', curveId: 'inner' }),
+    ]);
     await button('Copy seat').click();
     await on.page.getByRole('button', { name: /^SEA/ }).first().click();
     await button('Paste seat').click();
@@ -170,7 +211,10 @@ describe('letters, seat and stance', () => {
     await choose('On the curve', 'ring');
     await on.bench.kept();
     expect((await on.bench.lettering(1)).curveId).toBe('ring');
-    await on.page.getByRole('button', { name: /^TIDE/ }).first().click({ modifiers: ['Shift'] });
+    await on.page
+      .getByRole('button', { name: /^TIDE/ })
+      .first()
+      .click({ modifiers: ['Shift'] });
     await on.bench.type('Cap height of all', '3.5');
     await on.bench.kept();
     expect([(await words()).size.mm, (await on.bench.lettering(1)).size.mm]).toEqual([3.5, 3.5]);
@@ -183,7 +227,11 @@ describe('letters, seat and stance', () => {
     await open([curve(circle(34)), curve(circle(16), 'inner'), lettering('TIDE')]);
     await on.bench.drag([42, 6], [42, 25.8], 12);
     await on.bench.kept();
-    expect(await words()).toMatchObject({ curveId: 'inner', anchor: { at: { kind: 'clock', deg: 0 } }, seat: { baselineShiftMm: 0 } });
+    expect(await words()).toMatchObject({
+      curveId: 'inner',
+      anchor: { at: { kind: 'clock', deg: 0 } },
+      seat: { baselineShiftMm: 0 },
+    });
     await on.page.keyboard.press('Control+z');
     await on.bench.kept();
     expect(await words()).toMatchObject({ curveId: 'ring', seat: { baselineShiftMm: 0 } });

@@ -21,9 +21,23 @@ describe('output', () => {
     await on.page.getByRole('button', { name: 'Output' }).click();
     const plates = on.page.getByRole('radiogroup', { name: 'Plates' });
     await plates.getByText('Ottermere teal').waitFor();
-    expect(await plates.getByRole('radio').allTextContents()).toEqual(['All inks', 'Cyan', 'Magenta', 'Yellow', 'Black', 'Ottermere brass', 'Ottermere teal']);
+    expect(await plates.getByRole('radio').allTextContents()).toEqual([
+      'All inks',
+      'Cyan',
+      'Magenta',
+      'Yellow',
+      'Black',
+      'Ottermere brass',
+      'Ottermere teal',
+    ]);
     await plates.getByText('Ottermere brass').click();
-    await expect.poll(() => on.page.locator('[data-preview] path').evaluateAll((list) => [...new Set(list.map((one) => one.getAttribute('fill')))].sort())).toEqual(['#000000', '#ffffff']);
+    await expect
+      .poll(() =>
+        on.page
+          .locator('[data-preview] path')
+          .evaluateAll((list) => [...new Set(list.map((one) => one.getAttribute('fill')))].sort()),
+      )
+      .toEqual(['#000000', '#ffffff']);
     await on.page.getByText('Crop and registration marks').click();
     const file = await make();
     expect(file.subarray(0, 8).toString()).toBe('%PDF-1.6');
@@ -32,12 +46,20 @@ describe('output', () => {
   it('finds earlier files again, byte for byte, whatever has been changed since', async () => {
     const before = await make();
     await on.page.getByRole('button', { name: 'Back to the bench' }).click();
-    await on.page.getByRole('button', { name: /^VOLUNTEER/ }).first().click();
+    await on.page
+      .getByRole('button', { name: /^VOLUNTEER/ })
+      .first()
+      .click();
     await on.bench.field('Wording').fill('GUARD');
     await on.bench.kept();
     await on.page.getByRole('button', { name: 'Output' }).click();
     await on.page.getByText('Volunteer-badge.pdf').first().waitFor();
-    const again = await take(() => on.page.getByRole('button', { name: /^Make Volunteer-badge.pdf/ }).first().click());
+    const again = await take(() =>
+      on.page
+        .getByRole('button', { name: /^Make Volunteer-badge.pdf/ })
+        .first()
+        .click(),
+    );
     expect(again.equals(before)).toBe(true);
     await on.page.getByText(/is here again, as it was/).waitFor();
     await on.page.keyboard.press('Escape');
@@ -48,17 +70,32 @@ describe('output', () => {
 
   it('keeps words as words in a live SVG and says what it cannot carry; the piece leaves with its typefaces and comes back', async () => {
     await on.page.locator('[data-format="live-svg"]').click();
-    await on.page.getByText(/gaps are not evened out/).first().waitFor();
+    await on.page
+      .getByText(/gaps are not evened out/)
+      .first()
+      .waitFor();
     expect((await make()).toString()).toContain('<textPath href="#name-line-1">VOLUNTEER</textPath>');
     await on.page.locator('[data-format="piece"]').click();
     const zip = await make();
-    expect(Object.keys(unzipSync(zip)).sort()).toEqual(['faces/league-gothic-licence.txt', 'faces/league-gothic.ttf', 'faces/limelight-licence.txt', 'faces/limelight.ttf', 'piece.json']);
+    expect(Object.keys(unzipSync(zip)).sort()).toEqual([
+      'faces/league-gothic-licence.txt',
+      'faces/league-gothic.ttf',
+      'faces/limelight-licence.txt',
+      'faces/limelight.ttf',
+      'piece.json',
+    ]);
     await on.page.goto(on.server.base);
-    await on.page.locator('input[type=file]').first().setInputFiles({ name: 'badge.underarc.zip', mimeType: 'application/zip', buffer: zip });
+    await on.page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name: 'badge.underarc.zip', mimeType: 'application/zip', buffer: zip });
     await on.page.locator('.bench').waitFor();
     expect((await on.bench.piece()).items).toEqual(badge().items);
     await on.page.goto(on.server.base);
-    await on.page.locator('input[type=file]').first().setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: zip.subarray(0, 900) });
+    await on.page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: zip.subarray(0, 900) });
     await on.page.getByText(/broken.zip: .*(damaged|piece.json)/).waitFor();
   });
 
@@ -78,8 +115,13 @@ describe('output', () => {
 
   it('makes a series of a table: looks at every row, lists problems, makes sheets, and can be cancelled', async () => {
     await tab('Series');
-    await on.page.locator('[data-csv]').setInputFiles({ name: 'wrong.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Post\n"Ada,Signals\n') });
-    await on.page.getByRole('alert').getByText(/quotation mark/).waitFor();
+    await on.page
+      .locator('[data-csv]')
+      .setInputFiles({ name: 'wrong.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Post\n"Ada,Signals\n') });
+    await on.page
+      .getByRole('alert')
+      .getByText(/quotation mark/)
+      .waitFor();
     await on.page.locator('[data-csv]').setInputFiles(`${HOME}/demo/volunteers.csv`);
     await on.page.getByText('24 rows').waitFor();
     await on.page.locator('[data-series=check]').click();

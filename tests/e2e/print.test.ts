@@ -21,19 +21,39 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
     page = await openPage(browser, []);
     bench = new Bench(page, server);
     await bench.open(await made(server, source));
-    await Promise.all(['svg', 'pdf', 'png', 'dxf'].map((format) => run('npx', ['under-arc', 'render', `demo/${name}.json`, join(folder, `out.${format}`)], { cwd: HOME })));
+    await Promise.all(
+      ['svg', 'pdf', 'png', 'dxf'].map((format) =>
+        run('npx', ['under-arc', 'render', `demo/${name}.json`, join(folder, `out.${format}`)], { cwd: HOME }),
+      ),
+    );
   });
-  afterAll(async () => { await browser.close(); await server.end(); });
+  afterAll(async () => {
+    await browser.close();
+    await server.end();
+  });
 
   it('looks the same on the screen and as SVG', async () => {
     const count = source.items.filter((item: any) => item.fill || item.stroke).length;
     await expect.poll(() => page.locator('.art path[data-item]:not([data-item*="."])').count()).toBe(count);
     await bench.evened();
-    await page.addStyleTag({ content: '.grips, .marks, .gaps, .rulers, .centre-lines, .zoom { display: none !important } .paper { stroke: none !important }' });
+    await page.addStyleTag({
+      content:
+        '.grips, .marks, .gaps, .rulers, .centre-lines, .zoom { display: none !important } .paper { stroke: none !important }',
+    });
     const box = (await page.locator('.paper').boundingBox())!;
-    const clip = { x: Math.ceil(box.x), y: Math.ceil(box.y), width: Math.floor(box.width) - 2, height: Math.floor(box.height) - 2 };
+    const clip = {
+      x: Math.ceil(box.x),
+      y: Math.ceil(box.y),
+      width: Math.floor(box.width) - 2,
+      height: Math.floor(box.height) - 2,
+    };
     const screen = await page.screenshot({ clip });
-    const svg = readFileSync(join(folder, 'out.svg'), 'utf8').replace(/^<\?xml.*\n/, '').replace('<svg ', `<svg style="position:absolute;left:${box.x}px;top:${box.y}px;width:${box.width}px;height:${box.height}px" `);
+    const svg = readFileSync(join(folder, 'out.svg'), 'utf8')
+      .replace(/^<\?xml.*\n/, '')
+      .replace(
+        '<svg ',
+        `<svg style="position:absolute;left:${box.x}px;top:${box.y}px;width:${box.width}px;height:${box.height}px" `,
+      );
     await page.setContent(`<body style="margin:0;background:#fff">${svg}</body>`);
     expect(disagreement(screen, await page.screenshot({ clip }))).toBe(0);
   });
@@ -45,7 +65,10 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
       const waiting = page.waitForEvent('download');
       await page.locator(`[data-format=${format}]`).click();
       await page.locator('[data-make]').click();
-      expect(readFileSync(await (await waiting).path()).equals(readFileSync(join(folder, `out.${format}`))), format).toBe(true);
+      expect(
+        readFileSync(await (await waiting).path()).equals(readFileSync(join(folder, `out.${format}`))),
+        format,
+      ).toBe(true);
       await page.getByText(/was made/).waitFor();
     }
   });
@@ -53,10 +76,23 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
   it('looks the same as SVG and as PDF', async () => {
     const [width, height] = [widthMm * 10, heightMm * 10];
     await page.setViewportSize({ width, height });
-    const svg = readFileSync(join(folder, 'out.svg'), 'utf8').replace(/^<\?xml.*\n/, '').replace('<svg ', `<svg style="position:absolute;left:0;top:0;width:${width}px;height:${height}px" `);
+    const svg = readFileSync(join(folder, 'out.svg'), 'utf8')
+      .replace(/^<\?xml.*\n/, '')
+      .replace('<svg ', `<svg style="position:absolute;left:0;top:0;width:${width}px;height:${height}px" `);
     await page.setContent(`<body style="margin:0;background:#fff">${svg}</body>`);
     const one = await page.screenshot();
-    execFileSync('pdftoppm', ['-r', '254', '-png', '-singlefile', '-scale-to-x', String(width), '-scale-to-y', String(height), join(folder, 'out.pdf'), join(folder, 'page')]);
+    execFileSync('pdftoppm', [
+      '-r',
+      '254',
+      '-png',
+      '-singlefile',
+      '-scale-to-x',
+      String(width),
+      '-scale-to-y',
+      String(height),
+      join(folder, 'out.pdf'),
+      join(folder, 'page'),
+    ]);
     const two = readFileSync(join(folder, 'page.png'));
     writeFileSync(join(folder, 'svg.png'), one);
     expect(disagreement(one, two)).toBe(0);

@@ -4,14 +4,22 @@ import { fields, pictureOf } from '../support/pictures';
 import { made } from './support';
 import { useBench } from './useBench';
 
-const ill = () => piece([
-  { ...curve(circle(43), 'disc'), fill: 'enamel' }, curve(circle(26), 'ring'),
-  lettering('TIDE TABLE', { curveId: 'ring', faceId: 'league-gothic', fill: 'brass', anchor: { at: { kind: 'clock', deg: 0.7 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }),
-]);
+const ill = () =>
+  piece([
+    { ...curve(circle(43), 'disc'), fill: 'enamel' },
+    curve(circle(26), 'ring'),
+    lettering('TIDE TABLE', {
+      curveId: 'ring',
+      faceId: 'league-gothic',
+      fill: 'brass',
+      anchor: { at: { kind: 'clock', deg: 0.7 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+    }),
+  ]);
 
 describe('the proof', () => {
   const on = useBench();
-  const remarks = () => on.page.locator('[data-finding]').evaluateAll((list) => list.map((one) => one.getAttribute('data-finding')));
+  const remarks = () =>
+    on.page.locator('[data-finding]').evaluateAll((list) => list.map((one) => one.getAttribute('data-finding')));
 
   it('lists what would go wrong with its figure, shows the place, and mends it with one action', async () => {
     await on.bench.open(await made(on.server, ill()));
@@ -62,7 +70,11 @@ describe('the proof', () => {
     await on.page.getByRole('radio', { name: 'White out of black' }).click();
     await expect.poll(() => look.locator('rect').first().getAttribute('fill')).toBe('#111111');
     await on.page.getByRole('radio', { name: 'One ink' }).click();
-    await expect.poll(() => look.locator('path').evaluateAll((list) => [...new Set(list.map((one) => one.getAttribute('fill')))].sort())).toEqual(['#111111', '#ffffff']);
+    await expect
+      .poll(() =>
+        look.locator('path').evaluateAll((list) => [...new Set(list.map((one) => one.getAttribute('fill')))].sort()),
+      )
+      .toEqual(['#111111', '#ffffff']);
     await on.page.getByRole('radio', { name: 'Green-blind' }).click();
     expect(await on.page.locator('.art[style*="eye-deutan"]').count()).toBe(1);
   });
@@ -76,7 +88,9 @@ describe('the proof of the roundel', () => {
     await on.page.getByRole('button', { name: 'Proof, 0 remarks' }).waitFor();
     const ms = await on.page.evaluate(async () => {
       const wait = (time: number) => new Promise((resolve) => setTimeout(resolve, time));
-      const store = (document.querySelector('#__nuxt') as any).__vue_app__.config.globalProperties.$pinia._s.get('piece');
+      const store = (document.querySelector('#__nuxt') as any).__vue_app__.config.globalProperties.$pinia._s.get(
+        'piece',
+      );
       const list: number[] = [];
       for (let n = 0; n < 5; n++) {
         store.set('Rename', null, ['name'], `Roundel ${n}`);
@@ -94,13 +108,22 @@ describe('the proof of the roundel', () => {
     const bytes = fields(300);
     await fetch(`${on.server.base}/api/images`, { method: 'POST', body: new Blob([bytes as Uint8Array<ArrayBuffer>]) });
     const here = pictureOf(bytes, 300, { widthMm: 20 });
-    await on.bench.open(await made(on.server, piece([here, { ...here, id: 'other', name: 'Elsewhere', imageId: 'f'.repeat(32) }])));
+    await on.bench.open(
+      await made(on.server, piece([here, { ...here, id: 'other', name: 'Elsewhere', imageId: 'f'.repeat(32) }])),
+    );
     await on.page.getByRole('button', { name: 'Proof, 1 remark' }).click();
     await on.page.getByText('The picture “Elsewhere” is not at hand.').waitFor();
-    expect(await on.page.locator('[data-finding]').evaluateAll((list) => list.map((one) => one.getAttribute('data-finding')))).toEqual(['missing-picture']);
+    expect(
+      await on.page
+        .locator('[data-finding]')
+        .evaluateAll((list) => list.map((one) => one.getAttribute('data-finding'))),
+    ).toEqual(['missing-picture']);
     // No file is made without it.
     await on.page.getByRole('button', { name: 'Output' }).click();
     await on.page.getByRole('button', { name: 'Make the PDF for print' }).click();
-    await on.page.getByText(/“Elsewhere” is not at hand/).first().waitFor();
+    await on.page
+      .getByText(/“Elsewhere” is not at hand/)
+      .first()
+      .waitFor();
   });
 });

@@ -9,12 +9,17 @@ const good = piece([curve(circle(30)), lettering('TIDE')]);
 
 describe('the server', () => {
   let server: Server, id: string;
-  beforeAll(async () => { server = await Server.start(); id = await made(server, good); });
+  beforeAll(async () => {
+    server = await Server.start();
+    id = await made(server, good);
+  });
   afterAll(() => server.end());
 
   it('comes up with the demo pieces', async () => {
     const { body } = await server.call('GET', '/pieces');
-    expect(body.pieces.map((one: any) => one.name)).toEqual(expect.arrayContaining(['Ottermere roundel', 'Marmalade jar lid', 'Cap badge']));
+    expect(body.pieces.map((one: any) => one.name)).toEqual(
+      expect.arrayContaining(['Ottermere roundel', 'Marmalade jar lid', 'Cap badge']),
+    );
   });
 
   it('draws pictures with the core', async () => {
@@ -26,9 +31,11 @@ describe('the server', () => {
   it('sends a picture once: asked for what it has, a browser is told that it has it', async () => {
     const own = await made(server, good);
     const address = `${server.base}/api/pieces/${own}/picture.svg`;
-    const first = await fetch(address), etag = first.headers.get('etag')!;
+    const first = await fetch(address),
+      etag = first.headers.get('etag')!;
     const svg = await first.text();
-    for (const asked of [etag, `"other", W/${etag}`]) expect((await fetch(address, { headers: { 'if-none-match': asked } })).status).toBe(304);
+    for (const asked of [etag, `"other", W/${etag}`])
+      expect((await fetch(address, { headers: { 'if-none-match': asked } })).status).toBe(304);
     const other = await fetch(address, { headers: { 'if-none-match': '"other"' } });
     expect([other.status, await other.text()]).toEqual([200, svg]);
     // Changed, it is drawn anew.
@@ -47,7 +54,15 @@ describe('the server', () => {
     const without = await fetch(address);
     expect([without.status, without.headers.get('etag')]).toEqual([200, null]);
     const before = await without.text();
-    expect((await fetch(`${server.base}/api/faces?name=rye.ttf`, { method: 'POST', body: font, headers: { 'content-type': 'application/octet-stream' } })).ok).toBe(true);
+    expect(
+      (
+        await fetch(`${server.base}/api/faces?name=rye.ttf`, {
+          method: 'POST',
+          body: font,
+          headers: { 'content-type': 'application/octet-stream' },
+        })
+      ).ok,
+    ).toBe(true);
     const now = await fetch(address);
     expect(await now.text()).not.toBe(before);
     expect(now.headers.get('etag')).toMatch(/^".+"$/);
@@ -56,14 +71,83 @@ describe('the server', () => {
   it.each([
     ['an unknown piece', 'GET', '/pieces/not-there', undefined, 404, 'not-found'],
     ['an unknown address', 'GET', '/nothing/here', undefined, 404, 'not-found'],
-    ['changes to an unknown piece', 'POST', '/pieces/not-there/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [], selectionBefore: [], selectionAfter: [] } }] }, 404, 'not-found'],
+    [
+      'changes to an unknown piece',
+      'POST',
+      '/pieces/not-there/changes',
+      {
+        clientId: 'a',
+        baseRevision: 0,
+        changes: [
+          {
+            changeId: 'x',
+            change: { entryId: 'e', kind: 'do', label: 'l', steps: [], selectionBefore: [], selectionAfter: [] },
+          },
+        ],
+      },
+      404,
+      'not-found',
+    ],
     ['what is not JSON', 'POST', '/pieces', '{"format":', 400, 'not-json'],
     ['what is not a piece', 'POST', '/pieces', { hello: 1 }, 422, 'not-a-piece'],
-    ['a piece with a wrong field', 'POST', '/pieces', { ...good, sheet: { ...good.sheet, widthMm: -1 } }, 422, 'wrong-piece'],
+    [
+      'a piece with a wrong field',
+      'POST',
+      '/pieces',
+      { ...good, sheet: { ...good.sheet, widthMm: -1 } },
+      422,
+      'wrong-piece',
+    ],
     ['a piece of a newer format', 'POST', '/pieces', { ...good, version: 9 }, 422, 'newer-version'],
     ['changes of no shape', 'POST', '/pieces/ID/changes', { clientId: 'a' }, 422, 'wrong-field'],
-    ['a step of no kind', 'POST', '/pieces/ID/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [{ kind: 'explode' }], selectionBefore: [], selectionAfter: [] } }] }, 422, 'wrong-field'],
-    ['a step that breaks the piece', 'POST', '/pieces/ID/changes', { clientId: 'a', baseRevision: 0, changes: [{ changeId: 'x', change: { entryId: 'e', kind: 'do', label: 'l', steps: [{ kind: 'set', id: 'ring', path: ['shape', 'radiusMm'], value: 0, was: 30 }], selectionBefore: [], selectionAfter: [] } }] }, 422, 'wrong-piece'],
+    [
+      'a step of no kind',
+      'POST',
+      '/pieces/ID/changes',
+      {
+        clientId: 'a',
+        baseRevision: 0,
+        changes: [
+          {
+            changeId: 'x',
+            change: {
+              entryId: 'e',
+              kind: 'do',
+              label: 'l',
+              steps: [{ kind: 'explode' }],
+              selectionBefore: [],
+              selectionAfter: [],
+            },
+          },
+        ],
+      },
+      422,
+      'wrong-field',
+    ],
+    [
+      'a step that breaks the piece',
+      'POST',
+      '/pieces/ID/changes',
+      {
+        clientId: 'a',
+        baseRevision: 0,
+        changes: [
+          {
+            changeId: 'x',
+            change: {
+              entryId: 'e',
+              kind: 'do',
+              label: 'l',
+              steps: [{ kind: 'set', id: 'ring', path: ['shape', 'radiusMm'], value: 0, was: 30 }],
+              selectionBefore: [],
+              selectionAfter: [],
+            },
+          },
+        ],
+      },
+      422,
+      'wrong-piece',
+    ],
     ['an empty name', 'PUT', '/pieces/ID/name', { name: ' ' }, 422, 'wrong-field'],
     ['a font that is none', 'POST', '/faces?name=x.ttf', 'not a font at all', 422, 'not-a-font'],
     ['an unknown typeface', 'GET', '/faces/own-gone-00000000', undefined, 404, 'not-found'],
@@ -71,7 +155,14 @@ describe('the server', () => {
     ['a picture that is none', 'POST', '/images', 'not a picture', 422, 'not-an-image'],
     ['an unknown picture', 'GET', '/images/00000000000000000000000000000000', undefined, 404, 'not-found'],
     ['a picture over the limit', 'POST', '/images', 'x'.repeat(13 * 1024 * 1024), 413, 'too-large'],
-    ['a body over the limit', 'POST', '/pieces', JSON.stringify({ ...good, name: 'x'.repeat(5 * 1024 * 1024) }), 413, 'too-large'],
+    [
+      'a body over the limit',
+      'POST',
+      '/pieces',
+      JSON.stringify({ ...good, name: 'x'.repeat(5 * 1024 * 1024) }),
+      413,
+      'too-large',
+    ],
   ])('answers %s with a code and a plain message', async (_what, method, path, body, status, code) => {
     const answer = await server.call(method, path.replace('ID', id), body);
     expect([answer.status, answer.body.code]).toEqual([status, code]);

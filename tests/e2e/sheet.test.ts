@@ -10,12 +10,18 @@ describe('the sheet, the strip and the inspector', () => {
     await on.page.locator('[data-item=words]').waitFor();
   });
   const R = 32.5;
-  const onClock = (deg: number, radius = R): [number, number] =>
-    [42 + radius * Math.sin((deg * Math.PI) / 180), 42 - radius * Math.cos((deg * Math.PI) / 180)];
+  const onClock = (deg: number, radius = R): [number, number] => [
+    42 + radius * Math.sin((deg * Math.PI) / 180),
+    42 - radius * Math.cos((deg * Math.PI) / 180),
+  ];
   const tip = () => on.page.locator('.tip').textContent();
 
   it('slides lettering along its curve, snaps to clock points and says so', async () => {
-    const [a, b, c] = [await on.bench.point(...onClock(0)), await on.bench.point(...onClock(30)), await on.bench.point(...onClock(89.2))];
+    const [a, b, c] = [
+      await on.bench.point(...onClock(0)),
+      await on.bench.point(...onClock(30)),
+      await on.bench.point(...onClock(89.2)),
+    ];
     await on.page.mouse.move(a.x, a.y);
     await on.page.mouse.down();
     await on.page.mouse.move(b.x, b.y, { steps: 6 });
@@ -63,7 +69,10 @@ describe('the sheet, the strip and the inspector', () => {
     await on.bench.kept();
     expect((await on.bench.lettering()).bookends.endU * 360).toBeGreaterThan(1);
     expect((await on.bench.lettering()).bookends.endU * 360).toBeLessThan(9);
-    await on.page.getByText(/mm overset/).first().waitFor();
+    await on.page
+      .getByText(/mm overset/)
+      .first()
+      .waitFor();
     expect(await on.page.locator('.marks .overset path').count()).toBe(1);
     await on.page.getByRole('button', { name: /Proof, 1 remarks/ }).waitFor();
     const strip = (await on.page.locator('[data-strip-bookend=end] path').boundingBox())!;

@@ -9,7 +9,10 @@ describe('the shelf', () => {
   let server: Server, browser: Browser, page: Page;
   const errors: string[] = [];
   /** In the order of their files, which is the order on a new shelf. */
-  const demos = readdirSync(`${HOME}/demo`).filter((name) => name.endsWith('.json')).sort().map((name) => JSON.parse(readFileSync(`${HOME}/demo/${name}`, 'utf8')).name as string);
+  const demos = readdirSync(`${HOME}/demo`)
+    .filter((name) => name.endsWith('.json'))
+    .sort()
+    .map((name) => JSON.parse(readFileSync(`${HOME}/demo/${name}`, 'utf8')).name as string);
   const names = () => page.locator('.card .name').allTextContents();
   beforeAll(async () => {
     server = await Server.start();
@@ -18,12 +21,17 @@ describe('the shelf', () => {
     await page.goto(server.base);
     await page.getByText('Ottermere roundel').waitFor();
   });
-  afterAll(async () => { await browser.close(); await server.end(); });
+  afterAll(async () => {
+    await browser.close();
+    await server.end();
+  });
 
   it('shows the demo pieces with pictures that are drawn', async () => {
     expect(await names()).toEqual(demos);
     for (const image of await page.locator('.card img').all()) {
-      await expect.poll(() => image.evaluate((one: HTMLImageElement) => one.complete && one.naturalWidth)).toBeGreaterThan(0);
+      await expect
+        .poll(() => image.evaluate((one: HTMLImageElement) => one.complete && one.naturalWidth))
+        .toBeGreaterThan(0);
     }
   });
 

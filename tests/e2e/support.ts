@@ -9,19 +9,25 @@ import { HOME } from '../support/pieces';
 
 export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'under-arc-e2e-'));
 
-const freePort = (): Promise<number> => new Promise((resolve) => {
-  const probe = createServer().listen(0, '127.0.0.1', () => {
-    const { port } = probe.address() as { port: number };
-    probe.close(() => resolve(port));
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
   });
-});
 
 /** The built application, as bin/start runs it, on a port and a data folder of its own. */
 export class Server {
   private child: ChildProcess | null = null;
   output = '';
-  constructor(readonly folder: string, readonly port: number) {}
-  get base(): string { return `http://127.0.0.1:${this.port}`; }
+  constructor(
+    readonly folder: string,
+    readonly port: number,
+  ) {}
+  get base(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
 
   static async start(folder = freshFolder()): Promise<Server> {
     const server = new Server(folder, await freePort());
@@ -31,9 +37,18 @@ export class Server {
 
   spawn(): ChildProcess {
     const child = spawn('node', ['.output/server/index.mjs'], {
-      cwd: HOME, env: { ...process.env, PORT: String(this.port), HOST: '127.0.0.1', UNDER_ARC_DATA: this.folder, UNDER_ARC_HOME: HOME },
+      cwd: HOME,
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        HOST: '127.0.0.1',
+        UNDER_ARC_DATA: this.folder,
+        UNDER_ARC_HOME: HOME,
+      },
     });
-    const take = (text: Buffer): void => { this.output += text.toString(); };
+    const take = (text: Buffer): void => {
+      this.output += text.toString();
+    };
     child.stdout.on('data', take);
     child.stderr.on('data', take);
     return child;
@@ -61,17 +76,27 @@ export class Server {
 
   async call<T = any>(method: string, path: string, body?: unknown): Promise<{ status: number; body: T }> {
     const response = await fetch(`${this.base}/api${path}`, {
-      method, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      method,
+      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
       headers: { 'content-type': 'application/json' },
     });
-    return { status: response.status, body: await response.json() as T };
+    return { status: response.status, body: (await response.json()) as T };
   }
 }
 
-export const openBrowser = (): Promise<Browser> => chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-});
+export const openBrowser = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
 
 /** A page whose errors fail the test that caused them. */
 export async function openPage(browser: Browser, errors: string[]): Promise<Page> {
@@ -83,7 +108,10 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
 
 /** The bench of one piece, with the words that tests need. */
 export class Bench {
-  constructor(readonly page: Page, readonly server: Server) {}
+  constructor(
+    readonly page: Page,
+    readonly server: Server,
+  ) {}
 
   async open(id: string): Promise<void> {
     await this.page.goto(`${this.server.base}/piece/${id}`);
@@ -115,7 +143,9 @@ export class Bench {
 
   /** Two frames: what was moved has been drawn. */
   async settle(): Promise<void> {
-    await this.page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
+    await this.page.evaluate(
+      () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+    );
   }
 
   /** Whatever is to be evened out has been, and is drawn. */
@@ -167,18 +197,24 @@ const SMOOTHING = 96;
  */
 export function disagreement(a: Buffer, b: Buffer): number {
   const [p, q] = [PNG.sync.read(a), PNG.sync.read(b)];
-  if (p.width !== q.width || p.height !== q.height) throw new Error(`${p.width}×${p.height} against ${q.width}×${q.height}`);
+  if (p.width !== q.width || p.height !== q.height)
+    throw new Error(`${p.width}×${p.height} against ${q.width}×${q.height}`);
   const alike = (one: PNG, other: PNG): number => {
     let off = 0;
-    for (let y = 1; y < one.height - 1; y++) for (let x = 1; x < one.width - 1; x++) {
-      const at = (y * one.width + x) * 4;
-      let best = 255;
-      for (let dy = -1; dy <= 1 && best > 60; dy++) for (let dx = -1; dx <= 1; dx++) {
-        const there = at + (dy * one.width + dx) * 4;
-        best = Math.min(best, Math.max(...[0, 1, 2].map((c) => Math.abs(one.data[at + c]! - other.data[there + c]!))));
+    for (let y = 1; y < one.height - 1; y++)
+      for (let x = 1; x < one.width - 1; x++) {
+        const at = (y * one.width + x) * 4;
+        let best = 255;
+        for (let dy = -1; dy <= 1 && best > 60; dy++)
+          for (let dx = -1; dx <= 1; dx++) {
+            const there = at + (dy * one.width + dx) * 4;
+            best = Math.min(
+              best,
+              Math.max(...[0, 1, 2].map((c) => Math.abs(one.data[at + c]! - other.data[there + c]!))),
+            );
+          }
+        if (best > SMOOTHING) off++;
       }
-      if (best > SMOOTHING) off++;
-    }
     return off;
   };
   return Math.max(alike(p, q), alike(q, p));

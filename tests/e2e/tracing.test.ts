@@ -9,10 +9,11 @@ import { useBench } from './useBench';
 /** A dark ellipse on light ground, as a picture file. */
 function picture(width: number, height: number, radiusX: number, radiusY: number): Buffer {
   const png = new PNG({ width, height });
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) {
-    const inside = ((x - width / 2) / radiusX) ** 2 + ((y - height / 2) / radiusY) ** 2 < 1;
-    png.data.set(inside ? [40, 60, 70, 255] : [230, 220, 200, 255], (y * width + x) * 4);
-  }
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const inside = ((x - width / 2) / radiusX) ** 2 + ((y - height / 2) / radiusY) ** 2 < 1;
+      png.data.set(inside ? [40, 60, 70, 255] : [230, 220, 200, 255], (y * width + x) * 4);
+    }
   return PNG.sync.write(png);
 }
 
@@ -23,14 +24,27 @@ describe('a picture to trace', () => {
     writeFileSync(join(folder, name), bytes);
     await on.page.locator('[data-picture]').setInputFiles(join(folder, name));
   };
-  beforeEach(async () => { await on.bench.open(await made(on.server, piece([]))); });
+  beforeEach(async () => {
+    await on.bench.open(await made(on.server, piece([])));
+  });
 
   it('lies under the sheet, dimmed and locked, and is never in a file', async () => {
     await bring('lid.png', picture(420, 420, 150, 150));
     await on.page.locator('[data-tracing]').waitFor();
     await on.bench.kept();
     const { items } = await on.bench.piece();
-    expect(items).toMatchObject([{ type: 'tracing', name: 'lid', widthPx: 420, heightPx: 420, widthMm: 75.6, centre: { x: 42, y: 42 }, locked: true, strength: 0.45 }]);
+    expect(items).toMatchObject([
+      {
+        type: 'tracing',
+        name: 'lid',
+        widthPx: 420,
+        heightPx: 420,
+        widthMm: 75.6,
+        centre: { x: 42, y: 42 },
+        locked: true,
+        strength: 0.45,
+      },
+    ]);
     // Locked, it lets a press through to the desk.
     await on.bench.drag([42, 42], [60, 42]).catch(() => {});
     expect((await on.bench.piece()).items[0].centre).toEqual({ x: 42, y: 42 });
@@ -42,7 +56,10 @@ describe('a picture to trace', () => {
     // It is still there after a reload, and its pixels are shown.
     await on.page.reload();
     await on.page.locator('[data-tracing]').waitFor();
-    await on.page.waitForFunction(() => { const image = document.querySelector<SVGImageElement>('[data-tracing]')!; return image.getBBox().width > 0; });
+    await on.page.waitForFunction(() => {
+      const image = document.querySelector<SVGImageElement>('[data-tracing]')!;
+      return image.getBBox().width > 0;
+    });
     await on.page.getByRole('button', { name: /^lid/ }).click();
     await on.page.getByRole('button', { name: 'Unlock' }).click();
     await on.bench.drag([42, 42], [52, 42]);
@@ -52,7 +69,8 @@ describe('a picture to trace', () => {
   it('gives the circle of its rim to four clicks, with the spread', async () => {
     await bring('lid.png', picture(420, 420, 150, 150));
     await on.page.getByRole('button', { name: 'Click points on a rim' }).click();
-    for (const deg of [20, 110, 200, 300]) await on.bench.click(42 + 27 * Math.cos((deg * Math.PI) / 180), 42 + 27 * Math.sin((deg * Math.PI) / 180));
+    for (const deg of [20, 110, 200, 300])
+      await on.bench.click(42 + 27 * Math.cos((deg * Math.PI) / 180), 42 + 27 * Math.sin((deg * Math.PI) / 180));
     await on.page.getByText(/^Circle ⌀ 5[34]\.\d, spread 0\.\d+ mm/).waitFor();
     await on.page.locator('[data-fit=circle]').click();
     await on.bench.kept();
@@ -63,7 +81,8 @@ describe('a picture to trace', () => {
 
   it('offers the ellipse first where it fits far closer, and the arc for a part of a rim', async () => {
     await on.page.locator('[data-tool=points]').click();
-    const at = (deg: number, rx: number, ry: number) => on.bench.click(42 + rx * Math.cos((deg * Math.PI) / 180), 42 + ry * Math.sin((deg * Math.PI) / 180));
+    const at = (deg: number, rx: number, ry: number) =>
+      on.bench.click(42 + rx * Math.cos((deg * Math.PI) / 180), 42 + ry * Math.sin((deg * Math.PI) / 180));
     for (const deg of [10, 60, 115, 170, 230, 290, 335]) await at(deg, 34, 22);
     await on.page.locator('[data-fit=ellipse].main').click();
     await on.page.locator('[data-tool=points]').click();
@@ -71,7 +90,9 @@ describe('a picture to trace', () => {
     await on.page.locator('[data-fit=arc].main').click();
     await on.bench.kept();
     const [ellipse, arc] = (await on.bench.piece()).items;
-    expect([Math.abs(ellipse.shape.radiusXMm - 34), Math.abs(ellipse.shape.radiusYMm - 22)].every((off) => off < 0.3)).toBe(true);
+    expect(
+      [Math.abs(ellipse.shape.radiusXMm - 34), Math.abs(ellipse.shape.radiusYMm - 22)].every((off) => off < 0.3),
+    ).toBe(true);
     expect(arc.shape).toMatchObject({ kind: 'arc', sweepDeg: expect.closeTo(115, -1) });
   });
 

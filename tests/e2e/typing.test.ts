@@ -6,13 +6,19 @@ import { useBench } from './useBench';
 
 describe('words on the sheet itself', () => {
   const on = useBench();
-  const onClock = (deg: number, radius: number): [number, number] => [42 + radius * Math.sin((deg * Math.PI) / 180), 42 - radius * Math.cos((deg * Math.PI) / 180)];
+  const onClock = (deg: number, radius: number): [number, number] => [
+    42 + radius * Math.sin((deg * Math.PI) / 180),
+    42 - radius * Math.cos((deg * Math.PI) / 180),
+  ];
   const words = () => on.bench.lettering();
   beforeEach(async () => {
     await on.bench.open(await made(on.server, piece([curve(circle(30)), lettering('TIDE')])));
     await on.page.locator('[data-item=words]').waitFor();
   });
-  const double = async (deg: number) => { const { x, y } = await on.bench.point(...onClock(deg, 32.5)); await on.page.mouse.dblclick(x, y); };
+  const double = async (deg: number) => {
+    const { x, y } = await on.bench.point(...onClock(deg, 32.5));
+    await on.page.mouse.dblclick(x, y);
+  };
 
   it('are typed into where they stand, the caret between the letters that were pointed at', async () => {
     await double(0.3);
@@ -23,7 +29,13 @@ describe('words on the sheet itself', () => {
     await on.bench.kept();
     expect((await words()).wording).toBe('TIMDES');
     // The caret goes along.
-    const [a, b] = [await on.page.locator('.caret').getAttribute('x1'), await on.page.keyboard.press('Home').then(() => on.bench.settle()).then(() => on.page.locator('.caret').getAttribute('x1'))];
+    const [a, b] = [
+      await on.page.locator('.caret').getAttribute('x1'),
+      await on.page.keyboard
+        .press('Home')
+        .then(() => on.bench.settle())
+        .then(() => on.page.locator('.caret').getAttribute('x1')),
+    ];
     expect(Number(b)).toBeLessThan(Number(a));
     await on.page.keyboard.press('Escape');
     await on.page.locator('.caret').waitFor({ state: 'detached' });
@@ -35,24 +47,37 @@ describe('words on the sheet itself', () => {
     await field.click();
     await on.bench.settle();
     const seen = await on.page.evaluate(async () => {
-      const bench = document.querySelector('.bench')!, input = document.querySelector<HTMLTextAreaElement>('textarea.wording')!;
+      const bench = document.querySelector('.bench')!,
+        input = document.querySelector<HTMLTextAreaElement>('textarea.wording')!;
       const parts = new Set<string>();
       const watcher = new MutationObserver((changes) => {
-        for (const { target } of changes) parts.add(target === input ? 'words' : [...bench.children].find((part) => part.contains(target))?.classList[0] ?? 'elsewhere');
+        for (const { target } of changes)
+          parts.add(
+            target === input
+              ? 'words'
+              : ([...bench.children].find((part) => part.contains(target))?.classList[0] ?? 'elsewhere'),
+          );
       });
       await new Promise((resolve) => requestAnimationFrame(resolve));
       watcher.observe(bench, { subtree: true, attributes: true, childList: true, characterData: true });
       input.value = 'TIDES';
       input.dispatchEvent(new InputEvent('input', { bubbles: true }));
       // Right behind the frame in which the key is painted.
-      await new Promise((resolve) => { const { port1, port2 } = new MessageChannel(); port1.onmessage = resolve; port2.postMessage(0); });
+      await new Promise((resolve) => {
+        const { port1, port2 } = new MessageChannel();
+        port1.onmessage = resolve;
+        port2.postMessage(0);
+      });
       watcher.disconnect();
       return [...parts];
     });
     expect(seen).toContain('desk');
     // The bar alone must not wait: it would say that all is kept when it is not.
     expect(seen.filter((part) => !['desk', 'words', 'top'].includes(part))).toEqual([]);
-    await on.page.getByRole('button', { name: /^TIDES/ }).first().waitFor();
+    await on.page
+      .getByRole('button', { name: /^TIDES/ })
+      .first()
+      .waitFor();
     await on.page.getByText('5 characters').waitFor();
   });
 
@@ -62,17 +87,29 @@ describe('words on the sheet itself', () => {
     await on.bench.evened();
     await on.bench.field('Wording').click();
     await on.bench.settle();
-    const [followed, settled] = await on.page.evaluate(() => new Promise<readonly [number, number]>((resolve) => {
-      const desk = document.querySelector('.desk')!, input = document.querySelector<HTMLTextAreaElement>('textarea.wording')!, list = document.querySelector('.left')!;
-      const began = performance.now();
-      let evened = Infinity;
-      new MutationObserver(() => { if (desk.getAttribute('aria-busy') === 'false') evened = Math.min(evened, performance.now() - began); }).observe(desk, { attributes: true, attributeFilter: ['aria-busy'] });
-      new MutationObserver(() => { resolve([performance.now() - began, evened]); }).observe(list, { subtree: true, attributes: true, childList: true, characterData: true });
-      input.value = 'TIDES';
-      input.dispatchEvent(new InputEvent('input', { bubbles: true }));
-    }));
+    const [followed, settled] = await on.page.evaluate(
+      () =>
+        new Promise<readonly [number, number]>((resolve) => {
+          const desk = document.querySelector('.desk')!,
+            input = document.querySelector<HTMLTextAreaElement>('textarea.wording')!,
+            list = document.querySelector('.left')!;
+          const began = performance.now();
+          let evened = Infinity;
+          new MutationObserver(() => {
+            if (desk.getAttribute('aria-busy') === 'false') evened = Math.min(evened, performance.now() - began);
+          }).observe(desk, { attributes: true, attributeFilter: ['aria-busy'] });
+          new MutationObserver(() => {
+            resolve([performance.now() - began, evened]);
+          }).observe(list, { subtree: true, attributes: true, childList: true, characterData: true });
+          input.value = 'TIDES';
+          input.dispatchEvent(new InputEvent('input', { bubbles: true }));
+        }),
+    );
     expect(followed).toBeGreaterThanOrEqual(Math.min(settled, 150));
-    await on.page.getByRole('button', { name: /^TIDES/ }).first().waitFor();
+    await on.page
+      .getByRole('button', { name: /^TIDES/ })
+      .first()
+      .waitFor();
   });
 
   it('stand beside choices that show what is chosen', async () => {
@@ -91,7 +128,10 @@ describe('words on the sheet itself', () => {
     await on.bench.drag(onClock(-12, 32.5), onClock(0.3, 32.5));
     await on.page.locator('.picked-letters').waitFor();
     const field = on.bench.field('Wording');
-    const range = await field.evaluate((input) => { const { selectionStart, selectionEnd } = input as HTMLTextAreaElement; return [selectionStart, selectionEnd]; });
+    const range = await field.evaluate((input) => {
+      const { selectionStart, selectionEnd } = input as HTMLTextAreaElement;
+      return [selectionStart, selectionEnd];
+    });
     expect(range).toEqual([0, 2]);
     await on.page.keyboard.type('OC');
     await on.bench.kept();

@@ -13,6 +13,10 @@ export function useBench(): { server: Server; page: Page; bench: Bench } {
     it.page = await openPage(browser, errors);
     it.bench = new Bench(it.page, it.server);
   });
-  afterAll(async () => { await browser.close(); await it.server.end(); expect(errors).toEqual([]); });
+  afterAll(async () => {
+    await browser.close();
+    await it.server.end();
+    expect(errors).toEqual([]);
+  });
   return it;
 }

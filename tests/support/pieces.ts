@@ -14,9 +14,18 @@ export const HOME = fileURLToPath(new URL('../..', import.meta.url));
 let loading: Promise<ReadonlyMap<string, Face>> | undefined;
 export const faces = (): Promise<ReadonlyMap<string, Face>> => (loading ??= shippedFaces(HOME));
 
-export const circle = (radiusMm: number, x = 42, y = 42): CircleShape => ({ kind: 'circle', centre: { x, y }, radiusMm });
-export const arc = (radiusMm: number, startDeg: number, sweepDeg: number): ArcShape =>
-  ({ kind: 'arc', centre: { x: 42, y: 42 }, radiusMm, startDeg, sweepDeg });
+export const circle = (radiusMm: number, x = 42, y = 42): CircleShape => ({
+  kind: 'circle',
+  centre: { x, y },
+  radiusMm,
+});
+export const arc = (radiusMm: number, startDeg: number, sweepDeg: number): ArcShape => ({
+  kind: 'arc',
+  centre: { x: 42, y: 42 },
+  radiusMm,
+  startDeg,
+  sweepDeg,
+});
 
 /** The track of a shape that follows no other. */
 export function track(shape: CurveShape): Track {
@@ -25,10 +34,27 @@ export function track(shape: CurveShape): Track {
   return made.value;
 }
 
-export const curve = (shape: CurveShape, id = 'ring'): Curve => ({ type: 'curve', id, name: id, shape, locked: false, hidden: false, fill: null, stroke: null, cuts: [], equalRooms: false });
+export const curve = (shape: CurveShape, id = 'ring'): Curve => ({
+  type: 'curve',
+  id,
+  name: id,
+  shape,
+  locked: false,
+  hidden: false,
+  fill: null,
+  stroke: null,
+  cuts: [],
+  equalRooms: false,
+});
 
 /** A seat by the capitals that nothing holds. */
-export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outside', baselineShiftMm = 0): Seat => ({ tops, side, by: 'caps', hold: null, baselineShiftMm });
+export const seat = (tops: Seat['tops'] = 'outward', side: Seat['side'] = 'outside', baselineShiftMm = 0): Seat => ({
+  tops,
+  side,
+  by: 'caps',
+  hold: null,
+  baselineShiftMm,
+});
 
 /** Spacing as the face has it, changed where a test wants. */
 export const spacing = (changes: Partial<Spacing> = {}): Spacing => ({ ...STANDARD_SPACING, evenOut: 0, ...changes });
@@ -36,16 +62,46 @@ export const spacing = (changes: Partial<Spacing> = {}): Spacing => ({ ...STANDA
 /** A lettering with sensible values, changed where a test wants. */
 export function lettering(wording: string, changes: Partial<Lettering> = {}): Lettering {
   return {
-    type: 'lettering', id: 'words', curveId: 'ring', wording, letterCase: 'typed', lineDistanceMm: 8,
-    faceId: 'limelight', size: { by: 'cap', mm: 5 }, width: 1, features: [], axes: [],
+    type: 'lettering',
+    id: 'words',
+    curveId: 'ring',
+    wording,
+    letterCase: 'typed',
+    lineDistanceMm: 8,
+    faceId: 'limelight',
+    size: { by: 'cap', mm: 5 },
+    width: 1,
+    features: [],
+    axes: [],
     seat: seat(),
     anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0.5, endU: 0.5 },
-    spacing: spacing(), fit: STANDARD_FIT,
-    corners: { kind: 'round', radiusMm: 2 }, stance: { kind: 'turned', strength: 1, centre: null }, adjustments: [], twin: null, hidden: false, fill: 'deep', stroke: null, halo: null, shade: null, underline: null, united: false,
+    spacing: spacing(),
+    fit: STANDARD_FIT,
+    corners: { kind: 'round', radiusMm: 2 },
+    stance: { kind: 'turned', strength: 1, centre: null },
+    adjustments: [],
+    twin: null,
+    hidden: false,
+    fill: 'deep',
+    stroke: null,
+    halo: null,
+    shade: null,
+    underline: null,
+    united: false,
     ...changes,
   };
 }
 
-export const piece = (items: readonly Item[]): Piece =>
-  ({ format: 'under-arc-piece', version: 8, name: 'Ottermere trial', sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 }, paper: '#ffffff', inks: STANDARD_INKS, styles: [], process: PROCESSES.offset, guides: [], items });
+export const piece = (items: readonly Item[]): Piece => ({
+  format: 'under-arc-piece',
+  version: 8,
+  name: 'Ottermere trial',
+  sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 },
+  paper: '#ffffff',
+  inks: STANDARD_INKS,
+  styles: [],
+  process: PROCESSES.offset,
+  guides: [],
+  items,
+});

@@ -11,19 +11,48 @@ const profile = readFileSync(`${HOME}/profiles/coated.icc`);
 export const pdfOf = (drawing: Drawing, marks = false): Promise<Uint8Array> => writePdf(drawing, { marks, profile });
 
 const DPI = 72;
-export interface Grey { readonly width: number; readonly height: number; readonly at: (xMm: number, yMm: number) => number }
+export interface Grey {
+  readonly width: number;
+  readonly height: number;
+  readonly at: (xMm: number, yMm: number) => number;
+}
 /** The plates of a PDF as Ghostscript separates them, by name: how much ink lies at a place, 0 to 1. */
 export function separated(file: string): Map<string, Grey> {
   const out = mkdtempSync(join(tmpdir(), 'under-arc-plates-'));
-  execFileSync('gs', ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', `-r${DPI}`, '-sCompression=none', `-sOutputFile=${join(out, 'p.tif')}`, file], { stdio: 'pipe' });
-  return new Map(readdirSync(out).flatMap((name): [string, Grey][] => {
-    const [, plate] = /\((.+)\)\.tif$/.exec(name) ?? [];
-    if (!plate) return [];
-    const bytes = readFileSync(join(out, name));
-    const [page] = UTIF.decode(bytes);
-    UTIF.decodeImage(bytes, page!);
-    const rgba = UTIF.toRGBA8(page!);
-    const { width, height } = page!;
-    return [[plate, { width, height, at: (x, y) => 1 - rgba[4 * (Math.round((y / 25.4) * DPI) * width + Math.round((x / 25.4) * DPI))]! / 255 }]];
-  }));
+  execFileSync(
+    'gs',
+    [
+      '-q',
+      '-dNOPAUSE',
+      '-dBATCH',
+      '-dSAFER',
+      '-sDEVICE=tiffsep',
+      `-r${DPI}`,
+      '-sCompression=none',
+      `-sOutputFile=${join(out, 'p.tif')}`,
+      file,
+    ],
+    { stdio: 'pipe' },
+  );
+  return new Map(
+    readdirSync(out).flatMap((name): [string, Grey][] => {
+      const [, plate] = /\((.+)\)\.tif$/.exec(name) ?? [];
+      if (!plate) return [];
+      const bytes = readFileSync(join(out, name));
+      const [page] = UTIF.decode(bytes);
+      UTIF.decodeImage(bytes, page!);
+      const rgba = UTIF.toRGBA8(page!);
+      const { width, height } = page!;
+      return [
+        [
+          plate,
+          {
+            width,
+            height,
+            at: (x, y) => 1 - rgba[4 * (Math.round((y / 25.4) * DPI) * width + Math.round((x / 25.4) * DPI))]! / 255,
+          },
+        ],
+      ];
+    }),
+  );
 }

@@ -6,7 +6,12 @@ import type { Vec } from '#core/geometry/vec';
 import { track } from './pieces';
 
 /** Sets a lettering on the track of a shape; a refusal fails the test that asked. */
-export function setOn(all: ReadonlyMap<string, Face>, what: Lettering, shape: CurveShape, held: readonly CurveShape[] = []): SetLettering {
+export function setOn(
+  all: ReadonlyMap<string, Face>,
+  what: Lettering,
+  shape: CurveShape,
+  held: readonly CurveShape[] = [],
+): SetLettering {
   const result = setLettering(what, track(shape), all.get(what.faceId)!, held.map(track));
   if (!result.ok) throw new Error(result.problem.message);
   return result.value;
@@ -15,19 +20,35 @@ export function setOn(all: ReadonlyMap<string, Face>, what: Lettering, shape: Cu
 /** Every point of what a tracer sends, curves cut into `steps`. */
 export function pointsOf(trace: (sink: Sink) => void, steps = 40): Vec[] {
   const points: Vec[] = [];
-  let x = 0, y = 0;
-  const to = (nx: number, ny: number): void => { points.push({ x: nx, y: ny }); x = nx; y = ny; };
+  let x = 0,
+    y = 0;
+  const to = (nx: number, ny: number): void => {
+    points.push({ x: nx, y: ny });
+    x = nx;
+    y = ny;
+  };
   trace({
-    moveTo: to, lineTo: to, closePath: () => {}, paint: () => {},
+    moveTo: to,
+    lineTo: to,
+    closePath: () => {},
+    paint: () => {},
     quadTo(x1, y1, x2, y2) {
       const [x0, y0] = [x, y];
-      for (let i = 1; i <= steps; i++) { const t = i / steps, m = 1 - t; to(m * m * x0 + 2 * m * t * x1 + t * t * x2, m * m * y0 + 2 * m * t * y1 + t * t * y2); }
+      for (let i = 1; i <= steps; i++) {
+        const t = i / steps,
+          m = 1 - t;
+        to(m * m * x0 + 2 * m * t * x1 + t * t * x2, m * m * y0 + 2 * m * t * y1 + t * t * y2);
+      }
     },
     curveTo(x1, y1, x2, y2, x3, y3) {
       const [x0, y0] = [x, y];
       for (let i = 1; i <= steps; i++) {
-        const t = i / steps, m = 1 - t;
-        to(m ** 3 * x0 + 3 * m * m * t * x1 + 3 * m * t * t * x2 + t ** 3 * x3, m ** 3 * y0 + 3 * m * m * t * y1 + 3 * m * t * t * y2 + t ** 3 * y3);
+        const t = i / steps,
+          m = 1 - t;
+        to(
+          m ** 3 * x0 + 3 * m * m * t * x1 + 3 * m * t * t * x2 + t ** 3 * x3,
+          m ** 3 * y0 + 3 * m * m * t * y1 + 3 * m * t * t * y2 + t ** 3 * y3,
+        );
       }
     },
   });

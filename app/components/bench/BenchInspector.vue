@@ -16,7 +16,13 @@ const cornered = computed(() => {
   const under = lettering.value && store.trackOf(lettering.value.curveId);
   return under !== null && hasCorners(under);
 });
-watch(() => store.selectedId, () => { view.gaps = []; view.stripLine = 0; });
+watch(
+  () => store.selectedId,
+  () => {
+    view.gaps = [];
+    view.stripLine = 0;
+  },
+);
 defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
 </script>
 
@@ -38,17 +44,41 @@ defineExpose({ focusWording: (at?: number) => letters.value?.focus(at) });
       <LetteringActions :lettering="lettering" @remove="emit('remove', lettering.id)" />
     </template>
     <CurvePanel
-      v-else-if="store.selectedCurve" :key="store.selectedCurve.id" :curve="store.selectedCurve"
-      @remove="emit('remove', store.selectedCurve.id)" @letter="emit('letter')"
-    />
-    <OrnamentsPanel v-else-if="store.selectedOrnaments" :key="store.selectedOrnaments.id" :item="store.selectedOrnaments" @remove="emit('remove', store.selectedOrnaments.id)" />
-    <ArtPanel v-else-if="store.selectedArt" :key="store.selectedArt.id" :art="store.selectedArt" @remove="emit('remove', store.selectedArt.id)" />
-    <PicturePanel v-else-if="store.selectedPicture" :key="store.selectedPicture.id" :picture="store.selectedPicture" @remove="emit('remove', store.selectedPicture.id)" />
-    <TracingPanel v-else-if="store.selectedTracing" :key="store.selectedTracing.id" :tracing="store.selectedTracing" @remove="emit('remove', store.selectedTracing.id)" />
+      v-else-if="store.selectedCurve"
+      :key="store.selectedCurve.id"
+      :curve="store.selectedCurve"
+      @remove="emit('remove', store.selectedCurve.id)"
+      @letter="emit('letter')" />
+    <OrnamentsPanel
+      v-else-if="store.selectedOrnaments"
+      :key="store.selectedOrnaments.id"
+      :item="store.selectedOrnaments"
+      @remove="emit('remove', store.selectedOrnaments.id)" />
+    <ArtPanel
+      v-else-if="store.selectedArt"
+      :key="store.selectedArt.id"
+      :art="store.selectedArt"
+      @remove="emit('remove', store.selectedArt.id)" />
+    <PicturePanel
+      v-else-if="store.selectedPicture"
+      :key="store.selectedPicture.id"
+      :picture="store.selectedPicture"
+      @remove="emit('remove', store.selectedPicture.id)" />
+    <TracingPanel
+      v-else-if="store.selectedTracing"
+      :key="store.selectedTracing.id"
+      :tracing="store.selectedTracing"
+      @remove="emit('remove', store.selectedTracing.id)" />
     <SheetPanel v-else-if="store.piece" :piece="store.piece" />
   </aside>
 </template>
 
 <style scoped>
-.inspector { background: var(--paper); border-left: 1px solid var(--hairline); overflow-y: auto; overflow-x: hidden; min-height: 0; }
+.inspector {
+  background: var(--paper);
+  border-left: 1px solid var(--hairline);
+  overflow-y: auto;
+  overflow-x: hidden;
+  min-height: 0;
+}
 </style>

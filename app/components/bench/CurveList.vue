@@ -11,8 +11,11 @@ const view = useView();
 /** What stands on no curve, by what it is, each with what is said beside its name. */
 const groups = computed(() => {
   const items = store.piece?.items ?? [];
-  const shown = <T extends { readonly hidden: boolean; readonly id: string; readonly name: string }>(title: string, list: readonly T[], said: (one: T) => string) =>
-    ({ title, rows: list.map((one) => ({ id: one.id, name: one.name, said: one.hidden ? 'hidden' : said(one) })) });
+  const shown = <T extends { readonly hidden: boolean; readonly id: string; readonly name: string }>(
+    title: string,
+    list: readonly T[],
+    said: (one: T) => string,
+  ) => ({ title, rows: list.map((one) => ({ id: one.id, name: one.name, said: one.hidden ? 'hidden' : said(one) })) });
   return [
     shown('Art', items.filter(isArt), ({ parts }) => (parts.length === 1 ? 'one shape' : `${parts.length} shapes`)),
     shown('Pictures', items.filter(isPicture), ({ widthMm }) => `${widthMm.toFixed(1)} mm`),
@@ -20,21 +23,39 @@ const groups = computed(() => {
   ].filter(({ rows }) => rows.length > 0);
 });
 /** With Shift or Ctrl a click adds to what is picked. */
-const pick = (event: MouseEvent, id: string): void => { if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id); else store.select([id]); };
+const pick = (event: MouseEvent, id: string): void => {
+  if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id);
+  else store.select([id]);
+};
 const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 </script>
 
 <template>
   <div class="list">
-    <div class="list-head"><h2>Curves and lettering</h2><button type="button" title="Everything in the order in which it is painted" @click="view.list = 'order'">Order</button></div>
+    <div class="list-head">
+      <h2>Curves and lettering</h2>
+      <button type="button" title="Everything in the order in which it is painted" @click="view.list = 'order'">
+        Order
+      </button>
+    </div>
     <p v-if="curves.length === 0" class="quiet">None yet. Add one below.</p>
     <ul>
       <li v-for="curve in curves" :key="curve.id" :class="{ chosen: store.selectedCurve?.id === curve.id }">
-        <button type="button" class="curve" :aria-pressed="store.selection.includes(curve.id)" @click="pick($event, curve.id)">
+        <button
+          type="button"
+          class="curve"
+          :aria-pressed="store.selection.includes(curve.id)"
+          @click="pick($event, curve.id)">
           <span class="name">{{ curve.name }}</span>
           <span class="quiet">{{ curveKind(curve.shape).sizeLabel(curve.shape) }}</span>
         </button>
-        <button v-for="one in ornamentsOn(store.piece!, curve.id)" :key="one.id" type="button" class="curve ornament" :aria-pressed="store.selectedId === one.id" @click="pick($event, one.id)">
+        <button
+          v-for="one in ornamentsOn(store.piece!, curve.id)"
+          :key="one.id"
+          type="button"
+          class="curve ornament"
+          :aria-pressed="store.selectedId === one.id"
+          @click="pick($event, one.id)">
           <span class="name">{{ one.name }}</span>
           <span class="quiet">{{ one.sign.kind === 'shape' ? 'own shape' : one.sign.kind }}</span>
         </button>
@@ -56,15 +77,60 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
 </template>
 
 <style scoped>
-h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin-bottom: 8px; }
+h2 {
+  font-size: 12px;
+  font-weight: 600;
+  color: var(--ink-soft);
+  margin-bottom: 8px;
+}
 
-h2.below { margin-top: 14px; }
-ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
-li { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; border-left: 3px solid var(--hairline); padding-left: 8px; }
-li.chosen { border-color: var(--brass); }
-.curve { display: flex; justify-content: space-between; gap: 8px; width: 100%; padding: 3px 4px; border: 0; border-radius: 5px; background: none; text-align: left; cursor: pointer; }
-.curve:hover { background: #f0eadb; }
-.curve[aria-pressed='true'] { background: var(--teal-wash); color: var(--teal); }
-.name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-weight: 500; }
-.curve .quiet { white-space: nowrap; font-variant-numeric: tabular-nums; }
+h2.below {
+  margin-top: 14px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+  border-left: 3px solid var(--hairline);
+  padding-left: 8px;
+}
+li.chosen {
+  border-color: var(--brass);
+}
+.curve {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  padding: 3px 4px;
+  border: 0;
+  border-radius: 5px;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.curve:hover {
+  background: #f0eadb;
+}
+.curve[aria-pressed='true'] {
+  background: var(--teal-wash);
+  color: var(--teal);
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-weight: 500;
+}
+.curve .quiet {
+  white-space: nowrap;
+  font-variant-numeric: tabular-nums;
+}
 </style>

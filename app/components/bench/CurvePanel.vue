@@ -19,25 +19,43 @@ const change = (shape: CurveShape, gesture?: string) =>
 function centreOnSheet(): void {
   const { sheet } = store.piece!;
   const at = store.trackOf(props.curve.id)?.centre;
-  if (at) store.edit('Centre on the sheet', transformSteps(store.piece!, props.curve, moveBy({ x: sheet.widthMm / 2 - at.x, y: sheet.heightMm / 2 - at.y })));
+  if (at)
+    store.edit(
+      'Centre on the sheet',
+      transformSteps(store.piece!, props.curve, moveBy({ x: sheet.widthMm / 2 - at.x, y: sheet.heightMm / 2 - at.y })),
+    );
 }
 </script>
 
 <template>
   <section class="section" aria-label="Curve">
-    <header><h2>{{ kind.title }}</h2><span class="quiet">{{ onIt === 0 ? 'nothing set on it' : onIt === 1 ? '1 lettering on it' : `${onIt} letterings on it` }}</span></header>
-    <NameField label="Name of the curve" :model-value="curve.name" :commit="(name) => store.set('Rename curve', curve.id, ['name'], name)" />
+    <header>
+      <h2>{{ kind.title }}</h2>
+      <span class="quiet">{{
+        onIt === 0 ? 'nothing set on it' : onIt === 1 ? '1 lettering on it' : `${onIt} letterings on it`
+      }}</span>
+    </header>
+    <NameField
+      label="Name of the curve"
+      :model-value="curve.name"
+      :commit="(name) => store.set('Rename curve', curve.id, ['name'], name)" />
     <p v-if="track && !track.ok" class="problem" role="alert">{{ track.problem.message }}</p>
     <div v-for="field in kind.fields" :key="field.label" class="row">
       <span class="label">{{ field.label }}</span>
       <QuantityField
-        :label="field.label" :model-value="field.get(curve.shape)" :unit="field.unit" :limits="field.limits" :step="field.step"
-        :commit="(value, gesture) => change(field.set(curve.shape, value), gesture)"
-      />
+        :label="field.label"
+        :model-value="field.get(curve.shape)"
+        :unit="field.unit"
+        :limits="field.limits"
+        :step="field.step"
+        :commit="(value, gesture) => change(field.set(curve.shape, value), gesture)" />
     </div>
     <div v-for="choice in kind.choices ?? []" :key="choice.label" class="row">
       <span class="label">{{ choice.label }}</span>
-      <el-select :model-value="choice.get(curve.shape)" :aria-label="choice.label" @change="(value: string) => change(choice.set(curve.shape, value))">
+      <el-select
+        :model-value="choice.get(curve.shape)"
+        :aria-label="choice.label"
+        @change="(value: string) => change(choice.set(curve.shape, value))">
         <el-option v-for="option in choice.options" :key="option.value" :value="option.value" :label="option.label" />
       </el-select>
     </div>
@@ -52,6 +70,14 @@ function centreOnSheet(): void {
 </template>
 
 <style scoped>
-.acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 14px; }
-.problem { color: var(--rust); margin-top: 8px; }
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 14px;
+}
+.problem {
+  color: var(--rust);
+  margin-top: 8px;
+}
 </style>

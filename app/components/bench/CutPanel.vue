@@ -16,7 +16,10 @@ const { run } = useCurveEdits();
 const closed = computed(() => store.trackOf(props.curve.id)?.path.path.closed ?? false);
 const partners = computed(() => joinable(store.piece!, props.curve));
 const parts = ref(3);
-const setParts = (value: number): null => { parts.value = Math.round(value); return null; };
+const setParts = (value: number): null => {
+  parts.value = Math.round(value);
+  return null;
+};
 const newId = (): string => nanoid(8);
 
 function join(id: string): void {
@@ -27,21 +30,52 @@ function join(id: string): void {
 
 <template>
   <section class="section" aria-label="Cut and join">
-    <header><h2>Cut and join</h2><span class="quiet">letters stay in place</span></header>
+    <header>
+      <h2>Cut and join</h2>
+      <span class="quiet">letters stay in place</span>
+    </header>
     <div class="acts">
-      <button v-if="closed" class="key" type="button" @click="run('Cut in halves', cutInHalvesSteps(store.piece!, curve, newId))">Top and bottom halves</button>
-      <button class="key" type="button" :aria-pressed="view.tool === 'cut'" @click="view.tool = view.tool === 'cut' ? 'pick' : 'cut'">Cut where I click</button>
+      <button
+        v-if="closed"
+        class="key"
+        type="button"
+        @click="run('Cut in halves', cutInHalvesSteps(store.piece!, curve, newId))">
+        Top and bottom halves
+      </button>
+      <button
+        class="key"
+        type="button"
+        :aria-pressed="view.tool === 'cut'"
+        @click="view.tool = view.tool === 'cut' ? 'pick' : 'cut'">
+        Cut where I click
+      </button>
     </div>
     <div class="row">
       <span class="label">Equal parts</span>
       <span class="pair">
-        <QuantityField label="Number of parts" :model-value="parts" unit="" :limits="{ min: 2, max: MOST_PARTS }" :step="1" :places="0" :commit="setParts" />
-        <button class="key" type="button" @click="run('Cut into parts', cutEquallySteps(store.piece!, curve, parts, newId))">Cut</button>
+        <QuantityField
+          label="Number of parts"
+          :model-value="parts"
+          unit=""
+          :limits="{ min: 2, max: MOST_PARTS }"
+          :step="1"
+          :places="0"
+          :commit="setParts" />
+        <button
+          class="key"
+          type="button"
+          @click="run('Cut into parts', cutEquallySteps(store.piece!, curve, parts, newId))">
+          Cut
+        </button>
       </span>
     </div>
     <div v-if="partners.length > 0" class="row">
       <span class="label">Join with</span>
-      <el-select placeholder="the nearest first" :model-value="undefined" aria-label="Join with another open curve" @change="join">
+      <el-select
+        placeholder="the nearest first"
+        :model-value="undefined"
+        aria-label="Join with another open curve"
+        @change="join">
         <el-option v-for="one in partners" :key="one.id" :value="one.id" :label="one.name" />
       </el-select>
     </div>

@@ -5,8 +5,11 @@ import { usePiece } from '~/stores/piece';
 /** The closed curve beyond which nothing of something brought in shows. */
 const props = defineProps<{ item: Art | Picture; word: string }>();
 const store = usePiece();
-const closed = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)?.path.path.closed));
-const set = (id: string) => store.set(`Cut ${props.word} to a curve`, props.item.id, ['within'], id === 'none' ? null : id);
+const closed = computed(() =>
+  store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)?.path.path.closed),
+);
+const set = (id: string) =>
+  store.set(`Cut ${props.word} to a curve`, props.item.id, ['within'], id === 'none' ? null : id);
 </script>
 
 <template>

@@ -6,17 +6,26 @@ import { usePiece } from '~/stores/piece';
 const props = defineProps<{ item: Curve | Lettering | Ornaments }>();
 const store = usePiece();
 useBeside();
-const set = (label: string, field: string, value: unknown, gesture?: string) => store.set(label, props.item.id, [field], value, gesture);
-const stroke = (value: Stroke | null, gesture?: string) => set(isLettering(props.item) ? 'Outline' : 'Stroke', 'stroke', value, gesture);
+const set = (label: string, field: string, value: unknown, gesture?: string) =>
+  store.set(label, props.item.id, [field], value, gesture);
+const stroke = (value: Stroke | null, gesture?: string) =>
+  set(isLettering(props.item) ? 'Outline' : 'Stroke', 'stroke', value, gesture);
 const prints = computed(() => props.item.fill !== null || props.item.stroke !== null);
 const closed = computed(() => isCurve(props.item) && (store.trackOf(props.item.id)?.path.path.closed ?? false));
 </script>
 
 <template>
   <section class="section" aria-label="Ink">
-    <header><h2>Ink</h2><span v-if="!prints" class="quiet">does not print</span></header>
+    <header>
+      <h2>Ink</h2>
+      <span v-if="!prints" class="quiet">does not print</span>
+    </header>
     <InkField label="Fill" :model-value="item.fill" @change="(ink) => set('Fill', 'fill', ink)" />
-    <StrokeField :label="isLettering(item) ? 'Outline' : 'Stroke'" :model-value="item.stroke" :of="isCurve(item) ? (closed ? 'closed' : 'open') : 'letters'" :commit="stroke" />
+    <StrokeField
+      :label="isLettering(item) ? 'Outline' : 'Stroke'"
+      :model-value="item.stroke"
+      :of="isCurve(item) ? (closed ? 'closed' : 'open') : 'letters'"
+      :commit="stroke" />
     <LetterInks v-if="isLettering(item)" :lettering="item" />
     <CutsPanel :item="item" />
   </section>

@@ -13,21 +13,28 @@ const inks = computed(() => inksOf(store.piece!));
 const rows = computed(() => [...store.piece!.items].reverse().filter((item) => !isTracing(item)));
 const list = useTemplateRef<HTMLElement>('list');
 
-const nameOf = (item: Item): string => (item.type === 'lettering' ? item.wording.replace(/\n/g, ' ') || 'no words yet' : item.name);
+const nameOf = (item: Item): string =>
+  item.type === 'lettering' ? item.wording.replace(/\n/g, ' ') || 'no words yet' : item.name;
 const inkOf = (item: Item): string | null => {
   const own = item.type === 'art' ? item.parts[0]! : 'fill' in item ? item : null;
-  return own ? inks.value.get(own.fill ?? ('stroke' in own ? own.stroke?.ink : null) ?? '')?.screen ?? null : null;
+  return own ? (inks.value.get(own.fill ?? ('stroke' in own ? own.stroke?.ink : null) ?? '')?.screen ?? null) : null;
 };
 
 /** Moves what stands at one row to another one. */
 function move(from: number, to: number): void {
-  const item = rows.value[from], target = rows.value[to];
+  const item = rows.value[from],
+    target = rows.value[to];
   if (!item || !target || from === to) return;
   const { items } = store.piece!;
-  store.edit('Painting order', [{ kind: 'reorder', id: item.id, from: items.indexOf(item), to: items.indexOf(target) }]);
+  store.edit('Painting order', [
+    { kind: 'reorder', id: item.id, from: items.indexOf(item), to: items.indexOf(target) },
+  ]);
 }
 useSortable(list, rows, {
-  animation: 120, forceFallback: true, fallbackTolerance: 4, ghostClass: 'lifted',
+  animation: 120,
+  forceFallback: true,
+  fallbackTolerance: 4,
+  ghostClass: 'lifted',
   onUpdate: ({ oldIndex, newIndex, item, from }) => {
     // The list is drawn anew from the piece: what was dragged goes back where the page has it.
     from.insertBefore(item, from.children[oldIndex! + (newIndex! < oldIndex! ? 1 : 0)] ?? null);
@@ -46,11 +53,19 @@ function onKey(event: KeyboardEvent, row: number): void {
 
 <template>
   <div class="list">
-    <div class="list-head"><h2>Painting order</h2><button type="button" @click="view.list = 'curves'">Curves</button></div>
+    <div class="list-head">
+      <h2>Painting order</h2>
+      <button type="button" @click="view.list = 'curves'">Curves</button>
+    </div>
     <p class="quiet">The topmost first. Drag, or Alt and an arrow.</p>
     <ol ref="list">
       <li v-for="(item, row) in rows" :key="item.id">
-        <button type="button" :aria-pressed="store.selection.includes(item.id)" :aria-label="`${nameOf(item)}, ${row + 1} from the top`" @click="store.select([item.id])" @keydown="onKey($event, row)">
+        <button
+          type="button"
+          :aria-pressed="store.selection.includes(item.id)"
+          :aria-label="`${nameOf(item)}, ${row + 1} from the top`"
+          @click="store.select([item.id])"
+          @keydown="onKey($event, row)">
           <span class="swatch" :class="{ none: !inkOf(item) }" :style="{ background: inkOf(item) ?? undefined }" />
           <span class="name" :class="{ hidden: 'hidden' in item && item.hidden }">{{ nameOf(item) }}</span>
           <span class="quiet">{{ item.type }}</span>
@@ -61,15 +76,60 @@ function onKey(event: KeyboardEvent, row: number): void {
 </template>
 
 <style scoped>
-h2 { font-size: 12px; font-weight: 600; color: var(--ink-soft); margin-bottom: 8px; }
-.quiet { font-size: 12px; }
-ol { list-style: none; margin: 8px 0 0; padding: 0; display: grid; gap: 2px; }
-li button { display: grid; grid-template-columns: 14px minmax(0, 1fr) auto; align-items: center; gap: 8px; width: 100%; padding: 5px 6px; border: 1px solid transparent; border-radius: 6px; background: none; text-align: left; cursor: grab; }
-li button:hover { background: #f0eadb; }
-li button[aria-pressed='true'] { border-color: var(--teal); background: var(--teal-wash); }
-.lifted { opacity: .4; }
-.name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.name.hidden { opacity: .45; }
-.swatch { width: 14px; height: 14px; border-radius: 4px; border: 1px solid #20303a40; }
-.swatch.none { background: repeating-linear-gradient(135deg, #fff 0 3px, #d2ccbd 3px 4px); }
+h2 {
+  font-size: 12px;
+  font-weight: 600;
+  color: var(--ink-soft);
+  margin-bottom: 8px;
+}
+.quiet {
+  font-size: 12px;
+}
+ol {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 2px;
+}
+li button {
+  display: grid;
+  grid-template-columns: 14px minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 8px;
+  width: 100%;
+  padding: 5px 6px;
+  border: 1px solid transparent;
+  border-radius: 6px;
+  background: none;
+  text-align: left;
+  cursor: grab;
+}
+li button:hover {
+  background: #f0eadb;
+}
+li button[aria-pressed='true'] {
+  border-color: var(--teal);
+  background: var(--teal-wash);
+}
+.lifted {
+  opacity: 0.4;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.name.hidden {
+  opacity: 0.45;
+}
+.swatch {
+  width: 14px;
+  height: 14px;
+  border-radius: 4px;
+  border: 1px solid #20303a40;
+}
+.swatch.none {
+  background: repeating-linear-gradient(135deg, #fff 0 3px, #d2ccbd 3px 4px);
+}
 </style>

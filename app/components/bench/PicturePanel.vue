@@ -8,21 +8,57 @@ const props = defineProps<{ picture: Picture }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 
-const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) => store.set(label, props.picture.id, path, value, gesture);
+const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
+  store.set(label, props.picture.id, path, value, gesture);
 const heightMm = computed(() => (props.picture.widthMm * props.picture.heightPx) / props.picture.widthPx);
-const setHeight = (mm: number, gesture: string) => store.set('Size of picture', props.picture.id, ['widthMm'], (mm * props.picture.widthPx) / props.picture.heightPx, gesture);
+const setHeight = (mm: number, gesture: string) =>
+  store.set(
+    'Size of picture',
+    props.picture.id,
+    ['widthMm'],
+    (mm * props.picture.widthPx) / props.picture.heightPx,
+    gesture,
+  );
 const dpi = computed(() => pictureDpi(props.picture));
 const least = computed(() => store.piece!.process.leastDpi);
 </script>
 
 <template>
   <section class="section" aria-label="Picture">
-    <header><h2>Picture</h2><span class="quiet">{{ picture.widthPx }} × {{ picture.heightPx }} pixels</span></header>
-    <NameField label="Name of the picture" :model-value="picture.name" :commit="(name) => set('Rename picture', ['name'])(name)" />
-    <div class="row"><span class="label">Width</span><QuantityField label="Width of the picture" :model-value="picture.widthMm" limits="lengthMm" :step="1" :commit="set('Size of picture', ['widthMm'])" /></div>
-    <div class="row"><span class="label">Height</span><QuantityField label="Height of the picture" :model-value="heightMm" limits="lengthMm" :step="1" :commit="setHeight" /></div>
-    <p class="dpi" :class="{ low: dpi < least - 0.5 }" role="status" data-dpi>{{ Math.round(dpi) }} pixels an inch at this size{{ dpi < least - 0.5 ? `; ${least} are wanted` : '' }}</p>
-    <InkField none="own colours" label="Printed in" :model-value="picture.fill" @change="(ink) => set('Ink of picture', ['fill'])(ink)" />
+    <header>
+      <h2>Picture</h2>
+      <span class="quiet">{{ picture.widthPx }} × {{ picture.heightPx }} pixels</span>
+    </header>
+    <NameField
+      label="Name of the picture"
+      :model-value="picture.name"
+      :commit="(name) => set('Rename picture', ['name'])(name)" />
+    <div class="row">
+      <span class="label">Width</span
+      ><QuantityField
+        label="Width of the picture"
+        :model-value="picture.widthMm"
+        limits="lengthMm"
+        :step="1"
+        :commit="set('Size of picture', ['widthMm'])" />
+    </div>
+    <div class="row">
+      <span class="label">Height</span
+      ><QuantityField
+        label="Height of the picture"
+        :model-value="heightMm"
+        limits="lengthMm"
+        :step="1"
+        :commit="setHeight" />
+    </div>
+    <p class="dpi" :class="{ low: dpi < least - 0.5 }" role="status" data-dpi>
+      {{ Math.round(dpi) }} pixels an inch at this size{{ dpi < least - 0.5 ? `; ${least} are wanted` : '' }}
+    </p>
+    <InkField
+      none="own colours"
+      label="Printed in"
+      :model-value="picture.fill"
+      @change="(ink) => set('Ink of picture', ['fill'])(ink)" />
     <PlaceFields :item="picture" word="picture" @remove="emit('remove')">
       <CutToField :item="picture" word="picture" />
     </PlaceFields>
@@ -30,6 +66,12 @@ const least = computed(() => store.piece!.process.leastDpi);
 </template>
 
 <style scoped>
-.dpi { font-size: 12px; color: var(--ink-soft); margin: 6px 0; }
-.dpi.low { color: var(--rust); }
+.dpi {
+  font-size: 12px;
+  color: var(--ink-soft);
+  margin: 6px 0;
+}
+.dpi.low {
+  color: var(--rust);
+}
 </style>

@@ -16,7 +16,9 @@ import { useView } from '~/stores/view';
 const store = usePiece();
 const view = useView();
 const unit = computed(() => screenUnit(view.scale));
-const data = new Map(SCREEN_UNITS_MM.map((mm): [number, WeakMap<object, string>] => [mm, new WeakMap<object, string>()]));
+const data = new Map(
+  SCREEN_UNITS_MM.map((mm): [number, WeakMap<object, string>] => [mm, new WeakMap<object, string>()]),
+);
 /** What was drawn last for a lettering that cannot be set just now. */
 const lastGood = new Map<string, readonly PaintedPath[]>();
 
@@ -28,60 +30,134 @@ function written(of: object, trace: PaintedPath['trace']): string {
   return d;
 }
 /** Letters that are to be one outline show their stroke only where it will be. */
-const shown = (path: PaintedPath): PaintedPath => (path.united && path.part === 'own' && path.paint.stroke ? cleanPath(path) : path);
+const shown = (path: PaintedPath): PaintedPath =>
+  path.united && path.part === 'own' && path.paint.stroke ? cleanPath(path) : path;
 
 /** A picture as an image of its pixels, laid into its frame. */
 function image({ picture, trace }: PaintedPath) {
   if (!picture) return null;
-  const { widthPx: w, heightPx: h, ink } = picture, { x, y, acrossX, acrossY, downX, downY } = frameOfPicture(trace);
-  return { href: api.image(picture.imageId), w, h, place: `matrix(${[acrossX / w, acrossY / w, downX / h, downY / h, x, y].map((value) => value / unit.value).join(' ')})`, ink: ink ? inkMatrix(ink, store.piece!.paper) : null };
+  const { widthPx: w, heightPx: h, ink } = picture,
+    { x, y, acrossX, acrossY, downX, downY } = frameOfPicture(trace);
+  return {
+    href: api.image(picture.imageId),
+    w,
+    h,
+    place: `matrix(${[acrossX / w, acrossY / w, downX / h, downY / h, x, y].map((value) => value / unit.value).join(' ')})`,
+    ink: ink ? inkMatrix(ink, store.piece!.paper) : null,
+  };
 }
 
-const paths = computed(() => (store.piece?.items ?? []).flatMap((item) => {
-  let list = store.painted(item);
-  if (item.type === 'lettering') {
-    const set = store.settings.get(item.id);
-    if (set && !set.ok && !item.hidden) list = lastGood.get(item.id) ?? [];
-    else lastGood.set(item.id, list);
-  }
-  return list.map((path) => {
-    const own = shown(path);
-    const { fill, stroke, under } = own.paint;
-    return {
-      key: own.id, d: written(own, own.trace), fill: fill?.screen ?? 'none', stroke: stroke?.ink.screen ?? 'none', width: stroke ? stroke.widthMm / unit.value : undefined,
-      join: stroke?.join === 'mitre' ? undefined : stroke?.join, dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined, order: under ? 'stroke' : undefined,
-      rule: own.rule === 'evenodd' ? own.rule : undefined, within: own.within ? written(own.within, own.within) : null,
-      image: image(own), holes: own.holes.map((hole) => ({ d: written(hole.trace, hole.trace), width: (2 * hole.marginMm) / unit.value })),
-    };
-  });
-}));
+const paths = computed(() =>
+  (store.piece?.items ?? []).flatMap((item) => {
+    let list = store.painted(item);
+    if (item.type === 'lettering') {
+      const set = store.settings.get(item.id);
+      if (set && !set.ok && !item.hidden) list = lastGood.get(item.id) ?? [];
+      else lastGood.set(item.id, list);
+    }
+    return list.map((path) => {
+      const own = shown(path);
+      const { fill, stroke, under } = own.paint;
+      return {
+        key: own.id,
+        d: written(own, own.trace),
+        fill: fill?.screen ?? 'none',
+        stroke: stroke?.ink.screen ?? 'none',
+        width: stroke ? stroke.widthMm / unit.value : undefined,
+        join: stroke?.join === 'mitre' ? undefined : stroke?.join,
+        dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined,
+        order: under ? 'stroke' : undefined,
+        rule: own.rule === 'evenodd' ? own.rule : undefined,
+        within: own.within ? written(own.within, own.within) : null,
+        image: image(own),
+        holes: own.holes.map((hole) => ({
+          d: written(hole.trace, hole.trace),
+          width: (2 * hole.marginMm) / unit.value,
+        })),
+      };
+    });
+  }),
+);
 /** A mask covers whatever the holes may be cut out of. */
-const all = computed(() => { const { widthMm, heightMm } = store.piece!.sheet; const far = 6000 / unit.value; return { x: -far, y: -far, width: 2 * far + widthMm / unit.value, height: 2 * far + heightMm / unit.value }; });
+const all = computed(() => {
+  const { widthMm, heightMm } = store.piece!.sheet;
+  const far = 6000 / unit.value;
+  return { x: -far, y: -far, width: 2 * far + widthMm / unit.value, height: 2 * far + heightMm / unit.value };
+});
 </script>
 
 <template>
   <g class="art" :transform="`scale(${unit})`">
-    <g v-for="{ key, d, fill, stroke, width, join, dash, order, rule, within, image: picture, holes } in paths" :key="key" v-memo="[d, fill, stroke, width, join, dash, order, within, picture?.href, picture?.place, picture?.ink, ...holes.flatMap((hole) => [hole.d, hole.width])]">
+    <g
+      v-for="{ key, d, fill, stroke, width, join, dash, order, rule, within, image: picture, holes } in paths"
+      :key="key"
+      v-memo="[
+        d,
+        fill,
+        stroke,
+        width,
+        join,
+        dash,
+        order,
+        within,
+        picture?.href,
+        picture?.place,
+        picture?.ink,
+        ...holes.flatMap((hole) => [hole.d, hole.width]),
+      ]">
       <mask v-if="holes.length > 0" :id="`mask-${key}`" maskUnits="userSpaceOnUse" v-bind="all">
         <rect v-bind="all" fill="#fff" />
-        <path v-for="(hole, n) in holes" :key="n" :d="hole.d" fill="#000" :stroke="hole.width > 0 ? '#000' : 'none'" :stroke-width="hole.width" stroke-linejoin="round" />
+        <path
+          v-for="(hole, n) in holes"
+          :key="n"
+          :d="hole.d"
+          fill="#000"
+          :stroke="hole.width > 0 ? '#000' : 'none'"
+          :stroke-width="hole.width"
+          stroke-linejoin="round" />
       </mask>
       <clipPath v-if="within" :id="`within-${key}`"><path :d="within" /></clipPath>
       <template v-if="picture">
-        <filter v-if="picture.ink" :id="`ink-${key}`" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feColorMatrix :values="picture.ink" /></filter>
+        <filter
+          v-if="picture.ink"
+          :id="`ink-${key}`"
+          x="0"
+          y="0"
+          width="1"
+          height="1"
+          color-interpolation-filters="sRGB"
+          ><feColorMatrix :values="picture.ink"
+        /></filter>
         <g :clip-path="within ? `url(#within-${key})` : undefined">
-          <image :href="picture.href" :width="picture.w" :height="picture.h" :transform="picture.place" preserveAspectRatio="none" :filter="picture.ink ? `url(#ink-${key})` : undefined" :data-item="key" />
+          <image
+            :href="picture.href"
+            :width="picture.w"
+            :height="picture.h"
+            :transform="picture.place"
+            preserveAspectRatio="none"
+            :filter="picture.ink ? `url(#ink-${key})` : undefined"
+            :data-item="key" />
         </g>
       </template>
       <path
         v-else
-        :fill-rule="rule" :clip-path="within ? `url(#within-${key})` : undefined" :d="d" :data-item="key" :fill="fill" :stroke="stroke" :stroke-width="width" :stroke-linejoin="join" :stroke-dasharray="dash" :paint-order="order"
-        :mask="holes.length > 0 ? `url(#mask-${key})` : undefined"
-      />
+        :fill-rule="rule"
+        :clip-path="within ? `url(#within-${key})` : undefined"
+        :d="d"
+        :data-item="key"
+        :fill="fill"
+        :stroke="stroke"
+        :stroke-width="width"
+        :stroke-linejoin="join"
+        :stroke-dasharray="dash"
+        :paint-order="order"
+        :mask="holes.length > 0 ? `url(#mask-${key})` : undefined" />
     </g>
   </g>
 </template>
 
 <style scoped>
-.art { pointer-events: none; }
+.art {
+  pointer-events: none;
+}
 </style>

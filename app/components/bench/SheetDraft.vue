@@ -21,11 +21,16 @@ const made = computed(() => {
   const { fit, sketch, nodes, hover } = props.tools;
   if (fit.value) return pathOf(fit.value.shape);
   if (sketch.value?.ok) return pathOf(sketch.value.value);
-  const list = hover.value ? [...nodes.value, { kind: 'corner' as const, at: hover.value, back: null, ahead: null }] : nodes.value;
+  const list = hover.value
+    ? [...nodes.value, { kind: 'corner' as const, at: hover.value, back: null, ahead: null }]
+    : nodes.value;
   return list.length > 1 ? pathOf({ kind: 'drawn', nodes: list, closed: false }) : '';
 });
-const handles = computed(() => drawn.handles({ kind: 'drawn', nodes: props.tools.nodes.value, closed: false })
-  .map((handle) => ({ ...handle, at: view.toScreen(handle.at), from: handle.from && view.toScreen(handle.from) })));
+const handles = computed(() =>
+  drawn
+    .handles({ kind: 'drawn', nodes: props.tools.nodes.value, closed: false })
+    .map((handle) => ({ ...handle, at: view.toScreen(handle.at), from: handle.from && view.toScreen(handle.from) })),
+);
 const points = computed(() => props.tools.points.value.map(view.toScreen));
 const hand = computed(() => line(props.tools.hand.value));
 </script>
@@ -43,10 +48,30 @@ const hand = computed(() => line(props.tools.hand.value));
 </template>
 
 <style scoped>
-.draft { pointer-events: none; }
-.made { fill: none; stroke: var(--teal); stroke-width: 1.5; }
-.hand { fill: none; stroke: var(--brass); stroke-width: 1; opacity: .6; }
-line { stroke: var(--brass); }
-circle { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; }
-circle.tip { fill: var(--paper); stroke: var(--brass); }
+.draft {
+  pointer-events: none;
+}
+.made {
+  fill: none;
+  stroke: var(--teal);
+  stroke-width: 1.5;
+}
+.hand {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 1;
+  opacity: 0.6;
+}
+line {
+  stroke: var(--brass);
+}
+circle {
+  fill: var(--brass-light);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+circle.tip {
+  fill: var(--paper);
+  stroke: var(--brass);
+}
 </style>

@@ -18,19 +18,33 @@ const view = useView();
 
 const { parallel } = useLines();
 
-const curves = computed(() => (store.piece?.items ?? []).filter(isCurve).flatMap((curve) => {
-  const track = store.trackOf(curve.id);
-  if (!track || curve.hidden) return [];
-  return [{ curve, d: parallel(track.path), bare: !curve.fill && !curve.stroke }];
-}));
+const curves = computed(() =>
+  (store.piece?.items ?? []).filter(isCurve).flatMap((curve) => {
+    const track = store.trackOf(curve.id);
+    if (!track || curve.hidden) return [];
+    return [{ curve, d: parallel(track.path), bare: !curve.fill && !curve.stroke }];
+  }),
+);
 
 /** Ornaments are picked by a disc round each. */
-const ornaments = computed(() => [...store.ornaments.values()].flatMap((set) => set.placed.map((one, n) => ({
-  key: `${set.item.id}-${n}`, id: set.item.id, name: set.item.name, at: view.toScreen(one), r: Math.max(Math.hypot(one.xx, one.xy) * 0.6 * view.scale, 7), first: n === 0,
-}))));
+const ornaments = computed(() =>
+  [...store.ornaments.values()].flatMap((set) =>
+    set.placed.map((one, n) => ({
+      key: `${set.item.id}-${n}`,
+      id: set.item.id,
+      name: set.item.name,
+      at: view.toScreen(one),
+      r: Math.max(Math.hypot(one.xx, one.xy) * 0.6 * view.scale, 7),
+      first: n === 0,
+    })),
+  ),
+);
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1],
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
 };
 
 function onKey(event: KeyboardEvent, id: string): void {
@@ -57,27 +71,72 @@ function onKey(event: KeyboardEvent, id: string): void {
     <g v-for="{ curve, d, bare } in curves" :key="curve.id">
       <path v-if="bare" :d="d" class="guide" />
       <path
-        :d="d" class="edge" tabindex="0" role="button" :data-curve="curve.id"
+        :d="d"
+        class="edge"
+        tabindex="0"
+        role="button"
+        :data-curve="curve.id"
         :aria-label="`Curve ${curve.name}, ${curveKind(curve.shape).sizeLabel(curve.shape)}. Arrow keys move it.`"
-        @pointerdown="emit('curve', $event, curve)" @keydown="onKey($event, curve.id)"
-      />
+        @pointerdown="emit('curve', $event, curve)"
+        @keydown="onKey($event, curve.id)" />
     </g>
     <LetteringCovers @lettering="(event, lettering) => emit('lettering', event, lettering)" @pressed="onKey" />
     <circle
-      v-for="one in ornaments" :key="one.key" class="cover sign" :class="{ chosen: store.selectedId === one.id }" :cx="one.at.x" :cy="one.at.y" :r="one.r" :tabindex="one.first ? 0 : -1" role="button"
-      :data-ornaments="one.id" :aria-label="one.name" @pointerdown.stop="store.select([one.id])" @keydown="onKey($event, one.id)"
-    />
+      v-for="one in ornaments"
+      :key="one.key"
+      class="cover sign"
+      :class="{ chosen: store.selectedId === one.id }"
+      :cx="one.at.x"
+      :cy="one.at.y"
+      :r="one.r"
+      :tabindex="one.first ? 0 : -1"
+      role="button"
+      :data-ornaments="one.id"
+      :aria-label="one.name"
+      @pointerdown.stop="store.select([one.id])"
+      @keydown="onKey($event, one.id)" />
   </g>
 </template>
 
 <style scoped>
-.guide { fill: none; stroke: var(--brass); stroke-width: 1; stroke-dasharray: 2 3; pointer-events: none; }
-.edge { fill: none; stroke: transparent; stroke-width: 12; pointer-events: stroke; cursor: move; }
-.edge:hover { stroke: #0f6b6b22; }
-.edge:focus-visible { outline: none; stroke: #0f6b6b55; }
-:deep(.cover) { fill: transparent; pointer-events: all; cursor: grab; }
-:deep(.cover:hover) { fill: #0f6b6b14; }
-.sign { cursor: pointer; }
-.sign.chosen { stroke: var(--teal); stroke-dasharray: 3 2; }
-:deep(.cover:focus-visible) { outline: none; fill: #0f6b6b2e; }
+.guide {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 1;
+  stroke-dasharray: 2 3;
+  pointer-events: none;
+}
+.edge {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 12;
+  pointer-events: stroke;
+  cursor: move;
+}
+.edge:hover {
+  stroke: #0f6b6b22;
+}
+.edge:focus-visible {
+  outline: none;
+  stroke: #0f6b6b55;
+}
+:deep(.cover) {
+  fill: transparent;
+  pointer-events: all;
+  cursor: grab;
+}
+:deep(.cover:hover) {
+  fill: #0f6b6b14;
+}
+.sign {
+  cursor: pointer;
+}
+.sign.chosen {
+  stroke: var(--teal);
+  stroke-dasharray: 3 2;
+}
+:deep(.cover:focus-visible) {
+  outline: none;
+  fill: #0f6b6b2e;
+}
 </style>

@@ -39,7 +39,11 @@ const band = computed(() => {
 });
 
 /** Writes points of a mark's own frame at its place: x along the curve, mirrored for side −1, y towards the letters' feet, px. */
-function framed(at: { x: number; y: number }, along: { x: number; y: number }, side: 1 | -1 = 1): (x: number, y: number) => string {
+function framed(
+  at: { x: number; y: number },
+  along: { x: number; y: number },
+  side: 1 | -1 = 1,
+): (x: number, y: number) => string {
   const length = Math.hypot(along.x, along.y);
   const [ax, ay] = [along.x / length, along.y / length];
   return (x, y) => `${at.x + side * x * ax - y * ay} ${at.y + side * x * ay + y * ax}`;
@@ -50,13 +54,22 @@ function bookend(which: 'start' | 'end') {
   const reading = which === 'start' ? s.overset.bookendStart : s.overset.bookendEnd;
   const foot = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm - 3 / view.scale);
   const head = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm + s.capMm + 3 / view.scale);
-  const a = view.toScreen(foot.point), b = view.toScreen(head.point);
+  const a = view.toScreen(foot.point),
+    b = view.toScreen(head.point);
   const side = which === 'start' ? -1 : 1;
   const p = framed(b, head.along, side);
   const tab = `M${p(0, -25)}L${p(0, 1)}L${p(2, 1)}A13 13 0 0 ${side === 1 ? 0 : 1} ${p(2, -25)}Z`;
   const grip = `M${p(-5, -28)}L${p(19, -28)}L${p(19, 4)}L${p(-5, 4)}Z`;
   const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
-  return { which, a, b, tab, grip, percent: Math.round(u * 1000) / 10, name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}` };
+  return {
+    which,
+    a,
+    b,
+    tab,
+    grip,
+    percent: Math.round(u * 1000) / 10,
+    name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}`,
+  };
 }
 const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
 
@@ -68,9 +81,15 @@ const anchor = computed(() => {
   return `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z`;
 });
 
-const oversetData = computed(() => [...store.settings.values()].flatMap((one) => (one.ok ? linesOf(one.value) : [])).flatMap((line) =>
-  (line.overset.letters.length + line.folded.length > 0
-    ? [screenPathData((sink) => traceLetters(line, sink, [...line.overset.letters, ...line.folded]), UNIT_MM.fine)] : [])));
+const oversetData = computed(() =>
+  [...store.settings.values()]
+    .flatMap((one) => (one.ok ? linesOf(one.value) : []))
+    .flatMap((line) =>
+      line.overset.letters.length + line.folded.length > 0
+        ? [screenPathData((sink) => traceLetters(line, sink, [...line.overset.letters, ...line.folded]), UNIT_MM.fine)]
+        : [],
+    ),
+);
 
 /** Several things at once have no handles. */
 const alone = computed(() => store.several.length < 2);
@@ -78,7 +97,16 @@ const alone = computed(() => store.several.length < 2);
 const handles = computed(() => {
   // While another tool is in hand the handles would only be in its way.
   const curve = alone.value && store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
-  return curve ? curveKind(curve.shape).handles(curve.shape).map((handle) => ({ curve, handle, stem: handle.from && view.toScreen(handle.from), ...view.toScreen(handle.at) })) : [];
+  return curve
+    ? curveKind(curve.shape)
+        .handles(curve.shape)
+        .map((handle) => ({
+          curve,
+          handle,
+          stem: handle.from && view.toScreen(handle.from),
+          ...view.toScreen(handle.at),
+        }))
+    : [];
 });
 
 /** Two handles with words beside the curve: one resizes the curve alone, one its letters with it. */
@@ -87,7 +115,8 @@ const resizers = computed(() => {
   const track = curve && store.trackOf(curve.id);
   if (!curve || !track || curve.locked || curve.shape.kind === 'parallel' || curve.shape.kind === 'midway') return [];
   const { min, max } = extentOf(track.path);
-  const edge = view.toScreen(max), top = view.toScreen(min);
+  const edge = view.toScreen(max),
+    top = view.toScreen(min);
   // The words stay on the desk, whatever the curve does.
   const x = Math.min(edge.x + 16, view.width - 118);
   const aside = x < edge.x + 16 ? 26 : 0;
@@ -101,7 +130,7 @@ const resizers = computed(() => {
 /** Where words are typed: the caret, or what is picked of them; and where the first words will stand. */
 const caret = computed(() => {
   const current = set.value;
-  if (!current || !view.typing && current.lettering.wording !== '') return null;
+  if (!current || (!view.typing && current.lettering.wording !== '')) return null;
   const at = view.range ?? { from: 0, to: 0 };
   if (at.from !== at.to) return null;
   const { foot, head } = caretAt(current, at.from);
@@ -109,16 +138,28 @@ const caret = computed(() => {
 });
 const picked = computed(() => {
   if (!set.value || !view.range || view.range.from === view.range.to) return '';
-  return lettersIn(set.value, view.range.from, view.range.to).map((ref) => `${line(letterBox(ref))}Z`).join('');
+  return lettersIn(set.value, view.range.from, view.range.to)
+    .map((ref) => `${line(letterBox(ref))}Z`)
+    .join('');
 });
 
 function take(event: PointerEvent, curve: Curve, handleId: string): void {
   view.node = handleId.startsWith('node-') ? Number(handleId.slice(5)) : view.node;
   emit('handle', event, curve, handleId);
 }
-watch(() => store.selectedId, () => { view.node = null; });
+watch(
+  () => store.selectedId,
+  () => {
+    view.node = null;
+  },
+);
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 function onHandleKey(event: KeyboardEvent, curve: Curve, handleId: string): void {
   if (handleId.startsWith('node-')) view.node = Number(handleId.slice(5));
   const arrow = ARROWS[event.key];
@@ -140,7 +181,9 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 
 <template>
   <g class="marks">
-    <g :transform="view.transform" class="overset"><path v-for="(d, i) in oversetData" :key="i" :d="d" :transform="`scale(${UNIT_MM.fine})`" /></g>
+    <g :transform="view.transform" class="overset"
+      ><path v-for="(d, i) in oversetData" :key="i" :d="d" :transform="`scale(${UNIT_MM.fine})`"
+    /></g>
     <path v-if="hairline" :d="hairline" class="hairline" />
     <template v-if="band">
       <path :d="band.baseline" class="baseline" />
@@ -149,53 +192,170 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
     <path v-if="picked" :d="picked" class="picked-letters" />
     <TypingCaret v-if="caret" :foot="caret.foot" :head="caret.head" />
     <g
-      v-for="mark in bookends" :key="mark.which" class="bookend" tabindex="0" role="slider" :data-bookend="mark.which" :aria-label="mark.name"
-      :aria-valuetext="mark.name" :aria-valuenow="mark.percent" aria-valuemin="0" aria-valuemax="100" @pointerdown="emit('bookend', $event, set!.lettering, mark.which)" @keydown="onBookendKey($event, mark.which)"
-    >
+      v-for="mark in bookends"
+      :key="mark.which"
+      class="bookend"
+      tabindex="0"
+      role="slider"
+      :data-bookend="mark.which"
+      :aria-label="mark.name"
+      :aria-valuetext="mark.name"
+      :aria-valuenow="mark.percent"
+      aria-valuemin="0"
+      aria-valuemax="100"
+      @pointerdown="emit('bookend', $event, set!.lettering, mark.which)"
+      @keydown="onBookendKey($event, mark.which)">
       <line :x1="mark.a.x" :y1="mark.a.y" :x2="mark.b.x" :y2="mark.b.y" class="bar" />
       <path :d="mark.grip" fill="transparent" />
       <path :d="mark.tab" class="tab" />
     </g>
     <path v-if="anchor" :d="anchor" class="anchor" />
     <g
-      v-for="one in resizers" :key="one.text" class="resizer" :transform="`translate(${one.x} ${one.y})`" role="button" :aria-label="`Resize ${one.text}`"
-      :data-resize="one.withLetters ? 'both' : 'curve'" @pointerdown="emit('resize', $event, one.curve, one.withLetters)"
-    >
+      v-for="one in resizers"
+      :key="one.text"
+      class="resizer"
+      :transform="`translate(${one.x} ${one.y})`"
+      role="button"
+      :aria-label="`Resize ${one.text}`"
+      :data-resize="one.withLetters ? 'both' : 'curve'"
+      @pointerdown="emit('resize', $event, one.curve, one.withLetters)">
       <rect x="-9" y="-9" width="18" height="18" rx="5" />
       <path d="M-4 4L4 -4M0 -4H4V0M0 4H-4V0" />
       <text x="14" y="4">{{ one.text }}</text>
     </g>
-    <line v-for="{ handle, stem, x, y } in handles.filter((one) => one.stem)" :key="`stem-${handle.id}`" class="stem" :x1="stem!.x" :y1="stem!.y" :x2="x" :y2="y" />
+    <line
+      v-for="{ handle, stem, x, y } in handles.filter((one) => one.stem)"
+      :key="`stem-${handle.id}`"
+      class="stem"
+      :x1="stem!.x"
+      :y1="stem!.y"
+      :x2="x"
+      :y2="y" />
     <circle
-      v-for="{ curve, handle, x, y } in handles" :key="handle.id" class="handle" :class="{ centre: handle.id === 'centre', tip: handle.from, picked: handle.id === `node-${view.node}` }" :cx="x" :cy="y"
-      :r="handle.id === 'centre' ? 5 : handle.from ? 4.5 : 6.5" :data-handle="handle.id" role="button" tabindex="0" :aria-label="`${handle.name}. Arrow keys move it.`" @keydown="onHandleKey($event, curve, handle.id)"
-      @pointerdown="take($event, curve, handle.id)"
-    />
+      v-for="{ curve, handle, x, y } in handles"
+      :key="handle.id"
+      class="handle"
+      :class="{ centre: handle.id === 'centre', tip: handle.from, picked: handle.id === `node-${view.node}` }"
+      :cx="x"
+      :cy="y"
+      :r="handle.id === 'centre' ? 5 : handle.from ? 4.5 : 6.5"
+      :data-handle="handle.id"
+      role="button"
+      tabindex="0"
+      :aria-label="`${handle.name}. Arrow keys move it.`"
+      @keydown="onHandleKey($event, curve, handle.id)"
+      @pointerdown="take($event, curve, handle.id)" />
   </g>
 </template>
 
 <style scoped>
-.marks > path, .overset { pointer-events: none; }
-.overset path { fill: var(--rust); stroke: #fff; stroke-width: 1.5; vector-effect: non-scaling-stroke; paint-order: stroke; }
-.hairline { fill: none; stroke: var(--teal); stroke-width: 1; }
-.baseline { fill: none; stroke: var(--brass-light); stroke-width: 1; }
-.capline { fill: none; stroke: var(--brass-light); stroke-width: 1; stroke-dasharray: 4 3; }
-.picked-letters { fill: #0f6b6b2e; stroke: var(--teal); stroke-width: 1; stroke-dasharray: 2 2; }
-.bookend { cursor: ew-resize; }
-.bookend:focus-visible { outline: none; }
-.bookend .bar { stroke: var(--brass-light); stroke-width: 2; }
-.bookend .tab { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; }
-.bookend:hover .tab, .bookend:focus-visible .tab { fill: #ffd98a; stroke-width: 2.5; }
-.anchor { fill: var(--teal); stroke: #fff; stroke-width: 1.5; }
-.handle { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.5; cursor: move; }
-.handle.centre { fill: var(--paper); stroke: var(--brass); stroke-width: 2.5; }
-.handle.tip { fill: var(--paper); stroke: var(--brass); }
-.handle.picked { fill: var(--teal); stroke: #fff; }
-.stem { stroke: var(--brass); pointer-events: none; }
-.resizer { cursor: nwse-resize; }
-.resizer rect { fill: var(--brass-light); stroke: var(--ink); stroke-width: 1.2; }
-.resizer path { fill: none; stroke: var(--ink); stroke-width: 1.5; }
-.resizer text { font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: #e6e2d8; stroke-width: 3px; }
-.handle:focus-visible { outline: none; stroke: var(--teal); stroke-width: 3; }
-.handle:hover { fill: #ffd98a; }
+.marks > path,
+.overset {
+  pointer-events: none;
+}
+.overset path {
+  fill: var(--rust);
+  stroke: #fff;
+  stroke-width: 1.5;
+  vector-effect: non-scaling-stroke;
+  paint-order: stroke;
+}
+.hairline {
+  fill: none;
+  stroke: var(--teal);
+  stroke-width: 1;
+}
+.baseline {
+  fill: none;
+  stroke: var(--brass-light);
+  stroke-width: 1;
+}
+.capline {
+  fill: none;
+  stroke: var(--brass-light);
+  stroke-width: 1;
+  stroke-dasharray: 4 3;
+}
+.picked-letters {
+  fill: #0f6b6b2e;
+  stroke: var(--teal);
+  stroke-width: 1;
+  stroke-dasharray: 2 2;
+}
+.bookend {
+  cursor: ew-resize;
+}
+.bookend:focus-visible {
+  outline: none;
+}
+.bookend .bar {
+  stroke: var(--brass-light);
+  stroke-width: 2;
+}
+.bookend .tab {
+  fill: var(--brass-light);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.bookend:hover .tab,
+.bookend:focus-visible .tab {
+  fill: #ffd98a;
+  stroke-width: 2.5;
+}
+.anchor {
+  fill: var(--teal);
+  stroke: #fff;
+  stroke-width: 1.5;
+}
+.handle {
+  fill: var(--brass-light);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  cursor: move;
+}
+.handle.centre {
+  fill: var(--paper);
+  stroke: var(--brass);
+  stroke-width: 2.5;
+}
+.handle.tip {
+  fill: var(--paper);
+  stroke: var(--brass);
+}
+.handle.picked {
+  fill: var(--teal);
+  stroke: #fff;
+}
+.stem {
+  stroke: var(--brass);
+  pointer-events: none;
+}
+.resizer {
+  cursor: nwse-resize;
+}
+.resizer rect {
+  fill: var(--brass-light);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.resizer path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.resizer text {
+  font-size: 12px;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: #e6e2d8;
+  stroke-width: 3px;
+}
+.handle:focus-visible {
+  outline: none;
+  stroke: var(--teal);
+  stroke-width: 3;
+}
+.handle:hover {
+  fill: #ffd98a;
+}
 </style>

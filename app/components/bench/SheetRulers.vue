@@ -7,7 +7,8 @@ const view = useView();
 
 /** The least of 1, 2, 5, 10, … mm that leaves 52 px between figures. */
 const step = computed(() => {
-  for (let power = 0.1; ; power *= 10) for (const part of [1, 2, 5]) if (part * power * view.scale >= 52) return part * power;
+  for (let power = 0.1; ; power *= 10)
+    for (const part of [1, 2, 5]) if (part * power * view.scale >= 52) return part * power;
 });
 
 /** Places of the ticks along a ruler, px, with how long each is, and the figures beside those at whole steps. */
@@ -28,9 +29,12 @@ function ticks(origin: number, length: number) {
 const across = computed(() => ticks(view.panX, view.width));
 const down = computed(() => ticks(view.panY, view.height));
 // One path for all ticks: hundreds of lines of their own would be laid out and painted one by one with every change.
-const lines = computed(() => [
-  ...across.value.list.map(({ at, size }) => `M${at} ${SIZE - size}V${SIZE}`), ...down.value.list.map(({ at, size }) => `M${SIZE - size} ${at}H${SIZE}`),
-].join(''));
+const lines = computed(() =>
+  [
+    ...across.value.list.map(({ at, size }) => `M${at} ${SIZE - size}V${SIZE}`),
+    ...down.value.list.map(({ at, size }) => `M${SIZE - size} ${at}H${SIZE}`),
+  ].join(''),
+);
 </script>
 
 <template>
@@ -39,16 +43,39 @@ const lines = computed(() => [
     <rect :width="SIZE" :height="view.height" />
     <path :d="lines" />
     <text v-for="{ at, text } in across.figures" :key="`x${text}`" :x="at + 3" y="10">{{ text }}</text>
-    <text v-for="{ at, text } in down.figures" :key="`y${text}`" :transform="`translate(10 ${at + 3}) rotate(90)`" x="0" y="3">{{ text }}</text>
+    <text
+      v-for="{ at, text } in down.figures"
+      :key="`y${text}`"
+      :transform="`translate(10 ${at + 3}) rotate(90)`"
+      x="0"
+      y="3"
+      >{{ text }}</text
+    >
     <rect :width="SIZE" :height="SIZE" class="corner" />
     <text x="2" y="12">mm</text>
   </g>
 </template>
 
 <style scoped>
-.rulers { pointer-events: none; }
-rect { fill: var(--paper); }
-path { fill: none; stroke: #9b9482; stroke-width: 1; shape-rendering: crispEdges; }
-text { font-size: 11px; fill: var(--ink-soft); font-variant-numeric: tabular-nums; }
-text:last-child { font-size: 11px; letter-spacing: -.04em; }
+.rulers {
+  pointer-events: none;
+}
+rect {
+  fill: var(--paper);
+}
+path {
+  fill: none;
+  stroke: #9b9482;
+  stroke-width: 1;
+  shape-rendering: crispEdges;
+}
+text {
+  font-size: 11px;
+  fill: var(--ink-soft);
+  font-variant-numeric: tabular-nums;
+}
+text:last-child {
+  font-size: 11px;
+  letter-spacing: -0.04em;
+}
 </style>

@@ -28,7 +28,12 @@ watch([width, height], ([w, h], [oldW]) => {
   view.height = h;
   if (!oldW && store.piece) view.fit(store.piece.sheet);
 });
-watch(() => store.id, () => { if (store.piece && view.width) view.fit(store.piece.sheet); });
+watch(
+  () => store.id,
+  () => {
+    if (store.piece && view.width) view.fit(store.piece.sheet);
+  },
+);
 
 const paper = computed(() => store.piece!.paper);
 const size = computed(() => store.piece!.sheet);
@@ -40,12 +45,17 @@ const sheet = computed(() => {
 });
 
 function onDesk(event: PointerEvent): void {
-  if (event.button === 1 || spaceHeld.value) { event.preventDefault(); gestures.pan(event); return; }
+  if (event.button === 1 || spaceHeld.value) {
+    event.preventDefault();
+    gestures.pan(event);
+    return;
+  }
   if (event.button !== 0) return;
   if (view.tool === 'letter') letter(event);
   else if (view.tool === 'cut') cut(event);
-  else if (view.tool === 'pick') { if (!event.shiftKey) store.select([]); }
-  else if (view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch') tools.down(event);
+  else if (view.tool === 'pick') {
+    if (!event.shiftKey) store.select([]);
+  } else if (view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch') tools.down(event);
   else gestures.drawCurve(event, view.tool);
 }
 
@@ -87,11 +97,17 @@ function pickWords(event: PointerEvent, lettering: Lettering): void {
   // The field keeps the keys.
   event.preventDefault();
   const set = store.settings.get(lettering.id);
-  const hit = (next: MouseEvent): number | null => (set?.ok ? letterAt(set.value, gestures.at(next))?.caret ?? null : null);
+  const hit = (next: MouseEvent): number | null =>
+    set?.ok ? (letterAt(set.value, gestures.at(next))?.caret ?? null) : null;
   const from = hit(event);
   if (from === null) return;
   view.range = { from, to: from };
-  startDrag(event, { move: (next) => { const to = hit(next) ?? from; view.range = { from: Math.min(from, to), to: Math.max(from, to) }; } });
+  startDrag(event, {
+    move: (next) => {
+      const to = hit(next) ?? from;
+      view.range = { from: Math.min(from, to), to: Math.max(from, to) };
+    },
+  });
 }
 
 function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number): void {
@@ -105,7 +121,10 @@ function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number):
 /** Double click: on lettering, its words; anywhere near a curve, new lettering. */
 function onDouble(event: MouseEvent): void {
   const target = event.target as Element;
-  if (tools.busy.value) { tools.finish(); return; }
+  if (tools.busy.value) {
+    tools.finish();
+    return;
+  }
   const over = target.closest('[data-lettering]')?.getAttribute('data-lettering');
   if (over) {
     const set = store.settings.get(over);
@@ -117,7 +136,10 @@ function onDouble(event: MouseEvent): void {
 
 function nudge(id: string, x: number, y: number): void {
   const lettering = findLettering(store.piece!, id);
-  if (lettering) { gestures.nudgeLettering(lettering, x, -y); return; }
+  if (lettering) {
+    gestures.nudgeLettering(lettering, x, -y);
+    return;
+  }
   const curve = findCurve(store.piece!, id);
   if (curve) gestures.nudgeCurve(curve, x, y);
 }
@@ -130,12 +152,20 @@ function onWheel(event: WheelEvent): void {
 }
 
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (tools.busy.value && (event.key === 'Enter' || event.key === 'Escape') && (event.target as Element).closest('input, button') === null) {
-    if (event.key === 'Enter') tools.finish(); else tools.clear();
+  if (
+    tools.busy.value &&
+    (event.key === 'Enter' || event.key === 'Escape') &&
+    (event.target as Element).closest('input, button') === null
+  ) {
+    if (event.key === 'Enter') tools.finish();
+    else tools.clear();
     event.stopImmediatePropagation();
     return;
   }
-  if (event.code === 'Space' && (event.target as Element).closest('input, textarea, button, [role]') === null) { spaceHeld.value = true; event.preventDefault(); }
+  if (event.code === 'Space' && (event.target as Element).closest('input, textarea, button, [role]') === null) {
+    spaceHeld.value = true;
+    event.preventDefault();
+  }
 });
 useEventListener(window, 'keyup', (event: KeyboardEvent) => {
   if (event.code === 'Space') spaceHeld.value = false;
@@ -143,30 +173,57 @@ useEventListener(window, 'keyup', (event: KeyboardEvent) => {
 });
 
 const HINTS: Partial<Record<Tool, string>> = {
-  arc: 'Drag from the centre towards the middle of the arc.', line: 'Drag from end to end.', wave: 'Drag along the axis, from end to end.',
-  rectangle: 'Drag from corner to corner.', cut: 'Click at a curve, where it is to be cut. Near a clock point it is cut there.',
+  arc: 'Drag from the centre towards the middle of the arc.',
+  line: 'Drag from end to end.',
+  wave: 'Drag along the axis, from end to end.',
+  rectangle: 'Drag from corner to corner.',
+  cut: 'Click at a curve, where it is to be cut. Near a clock point it is cut there.',
 };
 const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch');
 
 const hint = computed(() => {
   if (drawsPoints.value) return '';
   if (miss.value) return 'No curve there. Click close to a curve, just outside it or just inside.';
-  if (view.tool === 'letter') return empty.value ? 'Add a curve first.' : 'Click just outside or just inside a curve, where the words should stand.';
-  if (view.tool !== 'pick') return HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.';
+  if (view.tool === 'letter')
+    return empty.value
+      ? 'Add a curve first.'
+      : 'Click just outside or just inside a curve, where the words should stand.';
+  if (view.tool !== 'pick')
+    return HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.';
   return empty.value ? 'An empty sheet. Choose Circle on the left and drag from the centre outwards.' : '';
 });
-watch(() => view.tool, () => { miss.value = false; });
+watch(
+  () => view.tool,
+  () => {
+    miss.value = false;
+  },
+);
 const tip = computed(() => {
   if (!view.label) return null;
   const at = view.toScreen(view.label.at);
   const wide = Math.min(24 + view.label.text.length * 6.6, 280);
-  return { text: view.label.text, snapped: view.label.snapped, x: Math.min(at.x + 18, view.width - wide - 8), y: Math.max(at.y - 38, 24) };
+  return {
+    text: view.label.text,
+    snapped: view.label.snapped,
+    x: Math.min(at.x + 18, view.width - wide - 8),
+    y: Math.max(at.y - 38, 24),
+  };
 });
 </script>
 
 <template>
-  <section class="desk" aria-label="Sheet" :aria-busy="!store.settled" :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
-    <svg ref="surface" class="surface" @pointerdown="onDesk" @pointermove="tools.move" @wheel="onWheel" @dblclick="onDouble">
+  <section
+    class="desk"
+    aria-label="Sheet"
+    :aria-busy="!store.settled"
+    :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
+    <svg
+      ref="surface"
+      class="surface"
+      @pointerdown="onDesk"
+      @pointermove="tools.move"
+      @wheel="onWheel"
+      @dblclick="onDouble">
       <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" :fill="paper" />
       <SheetTracings />
       <g class="centre-lines" aria-hidden="true">
@@ -178,15 +235,33 @@ const tip = computed(() => {
       <SheetPlacedArt @remove="emit('remove', $event)" />
       <SheetGrips @curve="onCurve" @lettering="onLettering" @nudge="nudge" @remove="emit('remove', $event)" />
       <SheetMarks
-        @bookend="(event, lettering, which) => { event.stopPropagation(); gestures.dragBookend(event, lettering, which); }"
-        @bookend-key="onBookendKey" @handle-key="gestures.nudgeHandle" @handle="(event, curve, id) => { event.stopPropagation(); gestures.dragHandle(event, curve, id); }"
-        @resize="(event, curve, withLetters) => { event.stopPropagation(); gestures.dragResize(event, curve, withLetters); }"
-      />
+        @bookend="
+          (event, lettering, which) => {
+            event.stopPropagation();
+            gestures.dragBookend(event, lettering, which);
+          }
+        "
+        @bookend-key="onBookendKey"
+        @handle-key="gestures.nudgeHandle"
+        @handle="
+          (event, curve, id) => {
+            event.stopPropagation();
+            gestures.dragHandle(event, curve, id);
+          }
+        "
+        @resize="
+          (event, curve, withLetters) => {
+            event.stopPropagation();
+            gestures.dragResize(event, curve, withLetters);
+          }
+        " />
       <SheetGaps />
       <SheetDraft v-if="drawsPoints" :tools="tools" />
       <SheetRulers />
     </svg>
-    <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">{{ tip.text }}</p>
+    <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">
+      {{ tip.text }}
+    </p>
     <p v-if="hint" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
     <OversetFits />
     <DraftBar v-if="drawsPoints" :tools="tools" />
@@ -200,32 +275,112 @@ const tip = computed(() => {
 </template>
 
 <style scoped>
-.desk { position: relative; min-width: 0; min-height: 0; background: var(--desk); overflow: hidden; }
-.surface { display: block; width: 100%; height: 100%; touch-action: none; user-select: none; }
-.panning .surface { cursor: grabbing; }
-.desk:not(.tool-pick) .surface { cursor: crosshair; }
-.desk:not(.tool-pick):not(.tool-letter):not(.tool-cut) :deep(.grips *) { pointer-events: none; }
-.desk:not(.tool-pick) :deep(.tracings *), .desk:not(.tool-pick) :deep(.marks *), .desk:not(.tool-pick) :deep(.guides [data-guide] *) { pointer-events: none; }
-.tool-letter :deep(.edge) { cursor: text; }
-.tool-cut :deep(.edge) { cursor: crosshair; }
-.tool-cut :deep(.cover) { pointer-events: none; }
-.paper { stroke: var(--hairline); }
-.centre-lines line { stroke: #8fa39f; stroke-width: 1; stroke-dasharray: 1 4; pointer-events: none; }
+.desk {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  background: var(--desk);
+  overflow: hidden;
+}
+.surface {
+  display: block;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  user-select: none;
+}
+.panning .surface {
+  cursor: grabbing;
+}
+.desk:not(.tool-pick) .surface {
+  cursor: crosshair;
+}
+.desk:not(.tool-pick):not(.tool-letter):not(.tool-cut) :deep(.grips *) {
+  pointer-events: none;
+}
+.desk:not(.tool-pick) :deep(.tracings *),
+.desk:not(.tool-pick) :deep(.marks *),
+.desk:not(.tool-pick) :deep(.guides [data-guide] *) {
+  pointer-events: none;
+}
+.tool-letter :deep(.edge) {
+  cursor: text;
+}
+.tool-cut :deep(.edge) {
+  cursor: crosshair;
+}
+.tool-cut :deep(.cover) {
+  pointer-events: none;
+}
+.paper {
+  stroke: var(--hairline);
+}
+.centre-lines line {
+  stroke: #8fa39f;
+  stroke-width: 1;
+  stroke-dasharray: 1 4;
+  pointer-events: none;
+}
 .tip {
-  position: absolute; width: max-content; max-width: 280px; padding: 4px 11px; border-radius: 6px; background: var(--ink); color: #fff;
-  font-size: 12px; pointer-events: none;
+  position: absolute;
+  width: max-content;
+  max-width: 280px;
+  padding: 4px 11px;
+  border-radius: 6px;
+  background: var(--ink);
+  color: #fff;
+  font-size: 12px;
+  pointer-events: none;
 }
-.tip.snapped { background: var(--teal); }
+.tip.snapped {
+  background: var(--teal);
+}
 .hint {
-  position: absolute; left: 50%; bottom: 54px; transform: translateX(-50%); padding: 7px 14px; border-radius: 8px;
-  background: var(--ink); color: #fff; pointer-events: none; max-width: 80%; width: max-content; text-align: center;
+  position: absolute;
+  left: 50%;
+  bottom: 54px;
+  transform: translateX(-50%);
+  padding: 7px 14px;
+  border-radius: 8px;
+  background: var(--ink);
+  color: #fff;
+  pointer-events: none;
+  max-width: 80%;
+  width: max-content;
+  text-align: center;
 }
-.hint.miss { background: var(--rust); }
+.hint.miss {
+  background: var(--rust);
+}
 .zoom {
-  position: absolute; right: 12px; bottom: 10px; display: flex; align-items: center; gap: 2px; padding: 2px 4px;
-  background: var(--paper); border: 1px solid var(--hairline); border-radius: 7px;
+  position: absolute;
+  right: 12px;
+  bottom: 10px;
+  display: flex;
+  align-items: center;
+  gap: 2px;
+  padding: 2px 4px;
+  background: var(--paper);
+  border: 1px solid var(--hairline);
+  border-radius: 7px;
 }
-.zoom span { min-width: 46px; text-align: center; font-variant-numeric: tabular-nums; }
-.zoom button { display: grid; place-items: center; min-width: 26px; height: 26px; padding: 0 6px; border: 0; border-radius: 5px; background: none; cursor: pointer; }
-.zoom button:hover { background: var(--teal-wash); }
+.zoom span {
+  min-width: 46px;
+  text-align: center;
+  font-variant-numeric: tabular-nums;
+}
+.zoom button {
+  display: grid;
+  place-items: center;
+  min-width: 26px;
+  height: 26px;
+  padding: 0 6px;
+  border: 0;
+  border-radius: 5px;
+  background: none;
+  cursor: pointer;
+}
+.zoom button:hover {
+  background: var(--teal-wash);
+}
 </style>

@@ -23,10 +23,12 @@ const KINDS: readonly { kind: StanceKind; name: string; said: string }[] = [
 const resting = useResting(() => props.lettering);
 const pictures = computed(() => {
   const face = faces.loaded.get(resting.value.faceId);
-  return new Map(KINDS.map(({ kind }) => {
-    const set = face ? stancePicture(resting.value, face, kind, 1) : null;
-    return [kind, set ? setPicture(set) : []] as const;
-  }));
+  return new Map(
+    KINDS.map(({ kind }) => {
+      const set = face ? stancePicture(resting.value, face, kind, 1) : null;
+      return [kind, set ? setPicture(set) : []] as const;
+    }),
+  );
 });
 const stance = computed(() => props.lettering.stance);
 const said = computed(() => KINDS.find((one) => one.kind === stance.value.kind)!.said);
@@ -40,37 +42,105 @@ function change(next: Partial<Stance>, gesture?: string) {
   if (problem && !gesture) store.news = { kind: 'warning', text: problem.message };
   return problem;
 }
-const choose = (kind: StanceKind) => change({ kind, strength: 1, centre: kind === 'pointed' ? stance.value.centre : null });
+const choose = (kind: StanceKind) =>
+  change({ kind, strength: 1, centre: kind === 'pointed' ? stance.value.centre : null });
 </script>
 
 <template>
   <section class="section" aria-label="Stance">
-    <header><h2>Stance</h2><span class="quiet">how single letters stand</span></header>
+    <header>
+      <h2>Stance</h2>
+      <span class="quiet">how single letters stand</span>
+    </header>
     <div class="picker" role="radiogroup" aria-label="Stance">
-      <button v-for="{ kind, name } in KINDS" :key="kind" type="button" role="radio" :aria-checked="stance.kind === kind" :data-stance="kind" @click="choose(kind)">
+      <button
+        v-for="{ kind, name } in KINDS"
+        :key="kind"
+        type="button"
+        role="radio"
+        :aria-checked="stance.kind === kind"
+        :data-stance="kind"
+        @click="choose(kind)">
         <LinePicture :width="STANCE_PICTURE.width" :height="STANCE_PICTURE.height" :parts="pictures.get(kind) ?? []" />
         {{ name }}
       </button>
     </div>
-    <p class="quiet said">{{ joined ? 'These letters are joined to each other, so they are bent: their joins stay closed.' : said }}</p>
-    <SliderField v-if="graded" label="Strength" :model-value="stance.strength * 100" unit="%" :limits="{ min: 0, max: 100 }" :min="0" :max="100" :step="1" :places="0" :commit="(value, g) => change({ strength: value / 100 }, g)" />
+    <p class="quiet said">
+      {{ joined ? 'These letters are joined to each other, so they are bent: their joins stay closed.' : said }}
+    </p>
+    <SliderField
+      v-if="graded"
+      label="Strength"
+      :model-value="stance.strength * 100"
+      unit="%"
+      :limits="{ min: 0, max: 100 }"
+      :min="0"
+      :max="100"
+      :step="1"
+      :places="0"
+      :commit="(value, g) => change({ strength: value / 100 }, g)" />
     <div v-if="stance.kind === 'pointed'" class="row">
       <span class="label">Centre</span>
       <span class="pair">
-        <QuantityField label="Centre across" :model-value="centre.x" limits="coordinateMm" :step="0.5" :commit="(x, g) => change({ centre: { ...centre, x } }, g)" />
-        <QuantityField label="Centre down" :model-value="centre.y" limits="coordinateMm" :step="0.5" :commit="(y, g) => change({ centre: { ...centre, y } }, g)" />
+        <QuantityField
+          label="Centre across"
+          :model-value="centre.x"
+          limits="coordinateMm"
+          :step="0.5"
+          :commit="(x, g) => change({ centre: { ...centre, x } }, g)" />
+        <QuantityField
+          label="Centre down"
+          :model-value="centre.y"
+          limits="coordinateMm"
+          :step="0.5"
+          :commit="(y, g) => change({ centre: { ...centre, y } }, g)" />
       </span>
     </div>
-    <button v-if="stance.kind === 'pointed' && stance.centre" class="key" type="button" @click="change({ centre: null })">Back to the curve’s centre</button>
+    <button
+      v-if="stance.kind === 'pointed' && stance.centre"
+      class="key"
+      type="button"
+      @click="change({ centre: null })">
+      Back to the curve’s centre
+    </button>
   </section>
 </template>
 
 <style scoped>
-.picker { display: grid; grid-template-columns: repeat(4, 1fr); gap: 5px; }
-.picker button { display: grid; gap: 1px; justify-items: center; padding: 3px 2px 4px; border: 1px solid var(--hairline); border-radius: 7px; background: var(--field); font-size: 11.5px; cursor: pointer; }
-.picker button:hover { border-color: #a9a28f; }
-.picker button[aria-checked='true'] { border-color: var(--teal); background: var(--teal-wash); box-shadow: 0 0 0 1px var(--teal); }
-img { display: block; width: 100%; height: auto; }
-.said { margin-top: 7px; font-size: 12px; }
-.section > .key { margin-top: 8px; }
+.picker {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 5px;
+}
+.picker button {
+  display: grid;
+  gap: 1px;
+  justify-items: center;
+  padding: 3px 2px 4px;
+  border: 1px solid var(--hairline);
+  border-radius: 7px;
+  background: var(--field);
+  font-size: 11.5px;
+  cursor: pointer;
+}
+.picker button:hover {
+  border-color: #a9a28f;
+}
+.picker button[aria-checked='true'] {
+  border-color: var(--teal);
+  background: var(--teal-wash);
+  box-shadow: 0 0 0 1px var(--teal);
+}
+img {
+  display: block;
+  width: 100%;
+  height: auto;
+}
+.said {
+  margin-top: 7px;
+  font-size: 12px;
+}
+.section > .key {
+  margin-top: 8px;
+}
 </style>

@@ -16,10 +16,21 @@ const faces = useFaces();
 const styles = computed(() => store.piece!.styles);
 const chosen = ref('');
 
-watch(styles, (list) => { void faces.ensure(list.map((style) => style.of.faceId)); }, { immediate: true });
-const pictures = computed(() => new Map(styles.value.map((style) => [style.id, pictureOfStyle(store.piece!, style, faces.loaded)])));
+watch(
+  styles,
+  (list) => {
+    void faces.ensure(list.map((style) => style.of.faceId));
+  },
+  { immediate: true },
+);
+const pictures = computed(
+  () => new Map(styles.value.map((style) => [style.id, pictureOfStyle(store.piece!, style, faces.loaded)])),
+);
 /** The style that the lettering looks like now. */
-const worn = computed(() => styles.value.find(({ of }) => STYLE_FIELDS.every((field) => sameValue(of[field], props.lettering[field]))) ?? null);
+const worn = computed(
+  () =>
+    styles.value.find(({ of }) => STYLE_FIELDS.every((field) => sameValue(of[field], props.lettering[field]))) ?? null,
+);
 
 const setStyles = (label: string, next: readonly Style[]) => store.set(label, null, ['styles'], next);
 function keep(): void {
@@ -31,20 +42,51 @@ function keep(): void {
 }
 function apply(style: Style): void {
   chosen.value = style.id;
-  const problem = store.edit(`Apply ${style.name}`, STYLE_FIELDS.filter((field) => !sameValue(style.of[field], props.lettering[field])).map((field) => setStep(store.piece!, props.lettering.id, [field], style.of[field])));
+  const problem = store.edit(
+    `Apply ${style.name}`,
+    STYLE_FIELDS.filter((field) => !sameValue(style.of[field], props.lettering[field])).map((field) =>
+      setStep(store.piece!, props.lettering.id, [field], style.of[field]),
+    ),
+  );
   if (problem) store.news = { kind: 'warning', text: problem.message };
 }
 const one = computed(() => styles.value.find((style) => style.id === chosen.value) ?? worn.value);
-const rename = (name: string) => setStyles('Rename style', styles.value.map((style) => (style.id === one.value!.id ? { ...style, name } : style)));
-const renew = (): void => { setStyles('Renew style', styles.value.map((style) => (style.id === one.value!.id ? makeStyle(style.id, style.name, props.lettering) : style))); };
-const drop = (): void => { setStyles('Delete style', styles.value.filter((style) => style.id !== one.value!.id)); };
+const rename = (name: string) =>
+  setStyles(
+    'Rename style',
+    styles.value.map((style) => (style.id === one.value!.id ? { ...style, name } : style)),
+  );
+const renew = (): void => {
+  setStyles(
+    'Renew style',
+    styles.value.map((style) =>
+      style.id === one.value!.id ? makeStyle(style.id, style.name, props.lettering) : style,
+    ),
+  );
+};
+const drop = (): void => {
+  setStyles(
+    'Delete style',
+    styles.value.filter((style) => style.id !== one.value!.id),
+  );
+};
 </script>
 
 <template>
   <section class="section" aria-label="Styles">
-    <header><h2>Styles</h2><span class="quiet">{{ worn ? worn.name : styles.length === 0 ? 'none kept yet' : 'of its own' }}</span></header>
+    <header>
+      <h2>Styles</h2>
+      <span class="quiet">{{ worn ? worn.name : styles.length === 0 ? 'none kept yet' : 'of its own' }}</span>
+    </header>
     <div v-if="styles.length > 0" class="styles">
-      <button v-for="style in styles" :key="style.id" type="button" :aria-pressed="worn?.id === style.id" :data-style="style.name" :title="`Apply ${style.name}`" @click="apply(style)">
+      <button
+        v-for="style in styles"
+        :key="style.id"
+        type="button"
+        :aria-pressed="worn?.id === style.id"
+        :data-style="style.name"
+        :title="`Apply ${style.name}`"
+        @click="apply(style)">
         <!-- eslint-disable-next-line vue/no-v-html -- written by our own writer from plain data, every name escaped -->
         <span class="picture" v-html="pictures.get(style.id) ?? ''" />
         <span class="name">{{ style.name }}</span>
@@ -60,15 +102,66 @@ const drop = (): void => { setStyles('Delete style', styles.value.filter((style)
 </template>
 
 <style scoped>
-.styles { display: grid; grid-template-columns: repeat(3, 1fr); gap: 6px; margin-bottom: 8px; }
-.styles button { display: grid; gap: 2px; padding: 4px; border: 1px solid var(--hairline); border-radius: 6px; background: var(--field); cursor: pointer; min-width: 0; }
-.styles button:hover { border-color: #a9a28f; }
-.styles button[aria-pressed='true'] { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); }
-.picture { display: block; height: 46px; background: #bdb7a8; border-radius: 4px; }
-.picture :deep(svg) { width: 100%; height: 100%; display: block; }
-.name { font-size: 11.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; text-align: center; }
-.one { display: flex; gap: 8px; align-items: center; margin-bottom: 8px; }
-.one > :first-child { flex: 1; }
-.link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 2px; font-size: 12px; }
-.link:disabled { color: var(--hairline); cursor: default; }
+.styles {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 6px;
+  margin-bottom: 8px;
+}
+.styles button {
+  display: grid;
+  gap: 2px;
+  padding: 4px;
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+  background: var(--field);
+  cursor: pointer;
+  min-width: 0;
+}
+.styles button:hover {
+  border-color: #a9a28f;
+}
+.styles button[aria-pressed='true'] {
+  border-color: var(--teal);
+  box-shadow: 0 0 0 1px var(--teal);
+}
+.picture {
+  display: block;
+  height: 46px;
+  background: #bdb7a8;
+  border-radius: 4px;
+}
+.picture :deep(svg) {
+  width: 100%;
+  height: 100%;
+  display: block;
+}
+.name {
+  font-size: 11.5px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  text-align: center;
+}
+.one {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 8px;
+}
+.one > :first-child {
+  flex: 1;
+}
+.link {
+  border: 0;
+  background: none;
+  color: var(--teal);
+  cursor: pointer;
+  padding: 2px;
+  font-size: 12px;
+}
+.link:disabled {
+  color: var(--hairline);
+  cursor: default;
+}
 </style>

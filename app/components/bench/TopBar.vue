@@ -17,12 +17,31 @@ const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
       {{ store.piece!.sheet.widthMm }} × {{ store.piece!.sheet.heightMm }} mm,
       <template v-if="store.keeping === 'kept'">all changes kept</template>
       <template v-else-if="store.keeping === 'keeping'">keeping…</template>
-      <template v-else><span class="bad">not kept yet</span> <button class="retry" type="button" @click="store.retry()">Try again</button></template>
+      <template v-else
+        ><span class="bad">not kept yet</span>
+        <button class="retry" type="button" @click="store.retry()">Try again</button></template
+      >
     </span>
     <div class="acts">
-      <button class="key" type="button" :disabled="!undoLabel" :title="undoLabel ? `Undo: ${undoLabel} (Ctrl Z)` : 'Nothing to undo'" @click="store.undo()"><Undo2 :size="15" />Undo</button>
-      <button class="key" type="button" :disabled="!redoLabel" :title="redoLabel ? `Redo: ${redoLabel} (Ctrl Y)` : 'Nothing to redo'" @click="store.redo()"><Redo2 :size="15" />Redo</button>
-      <button class="key" type="button" :aria-label="`Proof, ${store.findings.length} remarks`" @click="emit('proof')">Proof <span class="count" :class="{ well: store.findings.length === 0 }">{{ store.findings.length }}</span></button>
+      <button
+        class="key"
+        type="button"
+        :disabled="!undoLabel"
+        :title="undoLabel ? `Undo: ${undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+        @click="store.undo()">
+        <Undo2 :size="15" />Undo
+      </button>
+      <button
+        class="key"
+        type="button"
+        :disabled="!redoLabel"
+        :title="redoLabel ? `Redo: ${redoLabel} (Ctrl Y)` : 'Nothing to redo'"
+        @click="store.redo()">
+        <Redo2 :size="15" />Redo
+      </button>
+      <button class="key" type="button" :aria-label="`Proof, ${store.findings.length} remarks`" @click="emit('proof')">
+        Proof <span class="count" :class="{ well: store.findings.length === 0 }">{{ store.findings.length }}</span>
+      </button>
       <button class="key main" type="button" @click="emit('output')">Output</button>
     </div>
   </header>
@@ -30,14 +49,62 @@ const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
 
 <style scoped>
 /* What is said of keeping changes with each key, and is painted alone. */
-.state, .acts { position: relative; z-index: 0; }
-.top { display: flex; align-items: center; gap: 12px; height: 52px; padding: 0 16px; background: var(--ink); color: #fff; min-width: 0; }
-.slash { color: #7d8b92; }
-.name { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font-weight: 600; }
-.state { color: #b9c3c8; white-space: nowrap; }
-.bad { color: #f2b8a4; font-weight: 600; }
-.retry { border: 0; background: none; color: var(--brass-light); text-decoration: underline; cursor: pointer; padding: 0 4px; }
-.count { min-width: 20px; padding: 0 6px; border-radius: 10px; background: var(--rust); color: #fff; font-size: 12px; font-weight: 600; text-align: center; }
-.count.well { background: var(--moss); }
-.acts { display: flex; gap: 10px; margin-left: auto; }
+.state,
+.acts {
+  position: relative;
+  z-index: 0;
+}
+.top {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  height: 52px;
+  padding: 0 16px;
+  background: var(--ink);
+  color: #fff;
+  min-width: 0;
+}
+.slash {
+  color: #7d8b92;
+}
+.name {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-weight: 600;
+}
+.state {
+  color: #b9c3c8;
+  white-space: nowrap;
+}
+.bad {
+  color: #f2b8a4;
+  font-weight: 600;
+}
+.retry {
+  border: 0;
+  background: none;
+  color: var(--brass-light);
+  text-decoration: underline;
+  cursor: pointer;
+  padding: 0 4px;
+}
+.count {
+  min-width: 20px;
+  padding: 0 6px;
+  border-radius: 10px;
+  background: var(--rust);
+  color: #fff;
+  font-size: 12px;
+  font-weight: 600;
+  text-align: center;
+}
+.count.well {
+  background: var(--moss);
+}
+.acts {
+  display: flex;
+  gap: 10px;
+  margin-left: auto;
+}
 </style>

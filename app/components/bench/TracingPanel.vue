@@ -9,25 +9,69 @@ const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 const view = useView();
 
-const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) => store.set(label, props.tracing.id, path, value, gesture);
+const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
+  store.set(label, props.tracing.id, path, value, gesture);
 const heightMm = computed(() => (props.tracing.widthMm * props.tracing.heightPx) / props.tracing.widthPx);
-const setHeight = (mm: number, gesture: string) => store.set('Size of picture', props.tracing.id, ['widthMm'], (mm * props.tracing.widthPx) / props.tracing.heightPx, gesture);
-const setStrength = (percent: number, gesture: string) => store.set('Dim picture', props.tracing.id, ['strength'], percent / 100, gesture);
+const setHeight = (mm: number, gesture: string) =>
+  store.set(
+    'Size of picture',
+    props.tracing.id,
+    ['widthMm'],
+    (mm * props.tracing.widthPx) / props.tracing.heightPx,
+    gesture,
+  );
+const setStrength = (percent: number, gesture: string) =>
+  store.set('Dim picture', props.tracing.id, ['strength'], percent / 100, gesture);
 </script>
 
 <template>
   <section class="section" aria-label="Picture to trace">
-    <header><h2>Picture to trace</h2><span class="quiet">never printed</span></header>
-    <NameField label="Name of the picture" :model-value="tracing.name" :commit="(name) => set('Rename picture', ['name'])(name)" />
-    <p class="quiet said">{{ tracing.widthPx }} × {{ tracing.heightPx }} pixels. Click three or more points on a rim, and the circle, arc or ellipse that fits best is found.</p>
+    <header>
+      <h2>Picture to trace</h2>
+      <span class="quiet">never printed</span>
+    </header>
+    <NameField
+      label="Name of the picture"
+      :model-value="tracing.name"
+      :commit="(name) => set('Rename picture', ['name'])(name)" />
+    <p class="quiet said">
+      {{ tracing.widthPx }} × {{ tracing.heightPx }} pixels. Click three or more points on a rim, and the circle, arc or
+      ellipse that fits best is found.
+    </p>
     <button class="key main" type="button" @click="view.tool = 'points'">Click points on a rim</button>
-    <SliderField label="Strength" :model-value="tracing.strength * 100" unit="%" :limits="{ min: 0, max: 100 }" :step="1" :min="0" :max="100" :commit="setStrength" />
-    <div class="row"><span class="label">Width</span><QuantityField label="Width of the picture" :model-value="tracing.widthMm" limits="lengthMm" :step="1" :commit="set('Size of picture', ['widthMm'])" /></div>
-    <div class="row"><span class="label">Height</span><QuantityField label="Height of the picture" :model-value="heightMm" limits="lengthMm" :step="1" :commit="setHeight" /></div>
+    <SliderField
+      label="Strength"
+      :model-value="tracing.strength * 100"
+      unit="%"
+      :limits="{ min: 0, max: 100 }"
+      :step="1"
+      :min="0"
+      :max="100"
+      :commit="setStrength" />
+    <div class="row">
+      <span class="label">Width</span
+      ><QuantityField
+        label="Width of the picture"
+        :model-value="tracing.widthMm"
+        limits="lengthMm"
+        :step="1"
+        :commit="set('Size of picture', ['widthMm'])" />
+    </div>
+    <div class="row">
+      <span class="label">Height</span
+      ><QuantityField
+        label="Height of the picture"
+        :model-value="heightMm"
+        limits="lengthMm"
+        :step="1"
+        :commit="setHeight" />
+    </div>
     <PlaceFields :item="tracing" word="picture" @remove="emit('remove')" />
   </section>
 </template>
 
 <style scoped>
-.said { margin: 10px 0; }
+.said {
+  margin: 10px 0;
+}
 </style>

@@ -12,8 +12,17 @@ const BLINK_MS = 550;
 const shown = ref(true);
 let moved = false;
 // While it moves it can be seen.
-watch(() => [props.foot.x, props.foot.y, props.head.x, props.head.y], () => { moved = true; shown.value = true; });
-useIntervalFn(() => { shown.value = moved || !shown.value; moved = false; }, BLINK_MS);
+watch(
+  () => [props.foot.x, props.foot.y, props.head.x, props.head.y],
+  () => {
+    moved = true;
+    shown.value = true;
+  },
+);
+useIntervalFn(() => {
+  shown.value = moved || !shown.value;
+  moved = false;
+}, BLINK_MS);
 </script>
 
 <template>
@@ -21,5 +30,9 @@ useIntervalFn(() => { shown.value = moved || !shown.value; moved = false; }, BLI
 </template>
 
 <style scoped>
-.caret { stroke: var(--teal); stroke-width: 2; pointer-events: none; }
+.caret {
+  stroke: var(--teal);
+  stroke-width: 2;
+  pointer-events: none;
+}
 </style>

@@ -25,17 +25,28 @@ function tellRange(): void {
   const { selectionStart: from, selectionEnd: to } = field.value!;
   if (view.range?.from !== from || view.range.to !== to) view.range = { from, to };
 }
-watch(() => view.range, (range) => {
-  const input = field.value;
-  if (!range || !input || !view.typing || (input.selectionStart === range.from && input.selectionEnd === range.to)) return;
-  input.setSelectionRange(range.from, range.to);
+watch(
+  () => view.range,
+  (range) => {
+    const input = field.value;
+    if (!range || !input || !view.typing || (input.selectionStart === range.from && input.selectionEnd === range.to))
+      return;
+    input.setSelectionRange(range.from, range.to);
+  },
+);
+useEventListener(document, 'selectionchange', () => {
+  if (document.activeElement === field.value) tellRange();
 });
-useEventListener(document, 'selectionchange', () => { if (document.activeElement === field.value) tellRange(); });
 onBeforeUnmount(() => {
   const input = field.value;
-  handedOver = input && document.activeElement === input && lettering.value ? { from: input.selectionStart, to: input.selectionEnd, gesture } : null;
+  handedOver =
+    input && document.activeElement === input && lettering.value
+      ? { from: input.selectionStart, to: input.selectionEnd, gesture }
+      : null;
   // Only a field that takes its place at once goes on with it.
-  void nextTick(() => { handedOver = null; });
+  void nextTick(() => {
+    handedOver = null;
+  });
   view.range = null;
   view.typing = false;
 });
@@ -51,11 +62,18 @@ onMounted(() => {
 });
 
 /** One stay in the field is one gesture. */
-function begin(): void { view.typing = true; gesture = `words-${Math.random().toString(36).slice(2, 10)}`; }
+function begin(): void {
+  view.typing = true;
+  gesture = `words-${Math.random().toString(36).slice(2, 10)}`;
+}
 function type(event: Event): void {
   if (!lettering.value) return;
   sheetFirst(() => store.settled);
-  store.edit('Change wording', rewordSteps(store.piece!, lettering.value, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')), gesture);
+  store.edit(
+    'Change wording',
+    rewordSteps(store.piece!, lettering.value, (event.target as HTMLTextAreaElement).value.replace(/\r/g, '')),
+    gesture,
+  );
   tellRange();
 }
 /** A straight quote that is typed becomes a curly one, unless straight ones are wanted. */
@@ -69,7 +87,10 @@ function curl(event: InputEvent): void {
   input.setRangeText(typed.text, from - typed.replaces, to, 'end');
   input.dispatchEvent(new InputEvent('input', { bubbles: true }));
 }
-function done(): void { view.typing = false; view.range = null; }
+function done(): void {
+  view.typing = false;
+  view.range = null;
+}
 function onEnter(event: KeyboardEvent): void {
   // Enter is done with the words; Shift and Enter begins another line.
   if (event.shiftKey) return;
@@ -80,7 +101,8 @@ function onEnter(event: KeyboardEvent): void {
 /** Begins typing: with everything picked, or with the caret at a place. */
 function focus(at?: number): void {
   field.value?.focus({ preventScroll: at !== undefined });
-  if (at === undefined) field.value?.select(); else field.value?.setSelectionRange(at, at);
+  if (at === undefined) field.value?.select();
+  else field.value?.setSelectionRange(at, at);
 }
 defineExpose({ focus });
 </script>
@@ -89,15 +111,48 @@ defineExpose({ focus });
   <!-- A form of its own: at each key a browser reads through all the fields of the form that a field is in, for filling in, and without one through those of the whole page. -->
   <form v-if="lettering" autocomplete="off" @submit.prevent>
     <textarea
-      ref="field" class="wording" :value="lettering.wording" rows="1" maxlength="5000" aria-label="Wording" placeholder="Type the words"
-      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }" spellcheck="false" title="Shift and Enter begins another line" @focus="begin" @blur="done" @beforeinput="curl($event as InputEvent)" @input="type"
-      @keydown.enter="onEnter" @keydown.escape="($event.target as HTMLTextAreaElement).blur()"
-    />
+      ref="field"
+      class="wording"
+      :value="lettering.wording"
+      rows="1"
+      maxlength="5000"
+      aria-label="Wording"
+      placeholder="Type the words"
+      :style="{ fontFamily: faces.cssFamily(lettering.faceId) }"
+      spellcheck="false"
+      title="Shift and Enter begins another line"
+      @focus="begin"
+      @blur="done"
+      @beforeinput="curl($event as InputEvent)"
+      @input="type"
+      @keydown.enter="onEnter"
+      @keydown.escape="($event.target as HTMLTextAreaElement).blur()" />
   </form>
 </template>
 
 <style scoped>
-.wording { display: block; width: 100%; field-sizing: content; min-height: 36px; max-height: 150px; padding: 6px 10px; font-size: 17px; line-height: 1.3; background: var(--field); border: 1px solid var(--hairline); border-radius: 7px; resize: none; color: var(--ink); }
-.wording:focus { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); outline: none; }
-.wording::placeholder { font-family: var(--ua-type); font-size: 13px; }
+.wording {
+  display: block;
+  width: 100%;
+  field-sizing: content;
+  min-height: 36px;
+  max-height: 150px;
+  padding: 6px 10px;
+  font-size: 17px;
+  line-height: 1.3;
+  background: var(--field);
+  border: 1px solid var(--hairline);
+  border-radius: 7px;
+  resize: none;
+  color: var(--ink);
+}
+.wording:focus {
+  border-color: var(--teal);
+  box-shadow: 0 0 0 1px var(--teal);
+  outline: none;
+}
+.wording::placeholder {
+  font-family: var(--ua-type);
+  font-size: 13px;
+}
 </style>

@@ -7,17 +7,20 @@ import { formatQuantity, parseQuantity, type Unit } from '~/utils/quantity';
  * A value with its unit. Takes units and simple sums; Enter or leaving commits, Escape gives up, the arrow keys
  * and the wheel step (Shift for ten times). What cannot be taken is said below the field and nothing is lost.
  */
-const props = withDefaults(defineProps<{
-  label: string;
-  modelValue: number;
-  unit?: Unit;
-  /** Takes the value, in the field's unit; gives why not. `gesture` joins steps that belong together. */
-  commit: (value: number, gesture: string) => Problem | null;
-  limits?: LimitName | { min: number; max: number };
-  step?: number;
-  places?: number;
-  disabled?: boolean;
-}>(), { unit: 'mm', limits: undefined, step: 0.1, places: 2, disabled: false });
+const props = withDefaults(
+  defineProps<{
+    label: string;
+    modelValue: number;
+    unit?: Unit;
+    /** Takes the value, in the field's unit; gives why not. `gesture` joins steps that belong together. */
+    commit: (value: number, gesture: string) => Problem | null;
+    limits?: LimitName | { min: number; max: number };
+    step?: number;
+    places?: number;
+    disabled?: boolean;
+  }>(),
+  { unit: 'mm', limits: undefined, step: 0.1, places: 2, disabled: false },
+);
 
 const draft = ref<string | null>(null);
 const problem = ref<Problem | null>(null);
@@ -27,13 +30,19 @@ let gesture = '';
 
 const shown = computed(() => draft.value ?? formatQuantity(props.modelValue, props.places));
 const range = computed(() => (typeof props.limits === 'string' ? LIMITS[props.limits] : props.limits));
-watch(() => props.modelValue, () => { problem.value = null; });
+watch(
+  () => props.modelValue,
+  () => {
+    problem.value = null;
+  },
+);
 
 function take(value: number): boolean {
   const { value: limits } = range;
   if (limits && (value < limits.min || value > limits.max)) {
     problem.value = {
-      code: 'out-of-range', value,
+      code: 'out-of-range',
+      value,
       message: `${props.label} must lie between ${formatQuantity(limits.min, 2)} and ${formatQuantity(limits.max, 2)}${props.unit ? ` ${props.unit}` : ''}.`,
     };
     return false;
@@ -44,9 +53,16 @@ function take(value: number): boolean {
 
 function commitDraft(): void {
   if (draft.value === null) return;
-  if (draft.value === formatQuantity(props.modelValue, props.places)) { draft.value = null; problem.value = null; return; }
+  if (draft.value === formatQuantity(props.modelValue, props.places)) {
+    draft.value = null;
+    problem.value = null;
+    return;
+  }
   const parsed = parseQuantity(draft.value, props.unit);
-  if (!parsed.ok) { problem.value = parsed.problem; return; }
+  if (!parsed.ok) {
+    problem.value = parsed.problem;
+    return;
+  }
   gesture = crypto.randomUUID().slice(0, 12);
   if (take(parsed.value)) draft.value = null;
 }
@@ -65,9 +81,14 @@ const unwrap = (text: string): number => {
 };
 
 function onKey(event: KeyboardEvent): void {
-  if (event.key === 'Enter') { commitDraft(); input.value?.select(); }
-  else if (event.key === 'Escape') { draft.value = null; problem.value = null; event.stopPropagation(); }
-  else if (event.key === 'ArrowUp') stepBy(1, event);
+  if (event.key === 'Enter') {
+    commitDraft();
+    input.value?.select();
+  } else if (event.key === 'Escape') {
+    draft.value = null;
+    problem.value = null;
+    event.stopPropagation();
+  } else if (event.key === 'ArrowUp') stepBy(1, event);
   else if (event.key === 'ArrowDown') stepBy(-1, event);
 }
 
@@ -85,12 +106,20 @@ function onWheel(event: WheelEvent): void {
   <span class="quantity" :class="{ wrong: problem }">
     <span class="box">
       <input
-        ref="input" :value="shown" :aria-label="unit ? `${label}, ${unit === '°' ? 'degrees' : unit}` : label"
-        :aria-invalid="problem !== null" :aria-describedby="problem ? messageId : undefined" :disabled="disabled"
-        inputmode="decimal" autocomplete="off" spellcheck="false"
-        @input="draft = ($event.target as HTMLInputElement).value" @blur="commitDraft" @focus="onFocus"
-        @keydown="onKey" @wheel="onWheel"
-      >
+        ref="input"
+        :value="shown"
+        :aria-label="unit ? `${label}, ${unit === '°' ? 'degrees' : unit}` : label"
+        :aria-invalid="problem !== null"
+        :aria-describedby="problem ? messageId : undefined"
+        :disabled="disabled"
+        inputmode="decimal"
+        autocomplete="off"
+        spellcheck="false"
+        @input="draft = ($event.target as HTMLInputElement).value"
+        @blur="commitDraft"
+        @focus="onFocus"
+        @keydown="onKey"
+        @wheel="onWheel" />
       <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
     </span>
     <span v-if="problem" :id="messageId" class="why" role="alert">{{ problem.message }}</span>
@@ -98,19 +127,57 @@ function onWheel(event: WheelEvent): void {
 </template>
 
 <style scoped>
-.quantity { display: block; min-width: 0; position: relative; }
-.box {
-  display: flex; align-items: center; height: 30px; padding: 0 8px 0 9px; background: var(--field);
-  border: 1px solid var(--hairline); border-radius: 6px;
+.quantity {
+  display: block;
+  min-width: 0;
+  position: relative;
 }
-.box:focus-within { border-color: var(--teal); box-shadow: 0 0 0 1px var(--teal); }
-input { flex: 1; min-width: 0; width: 100%; border: 0; background: none; padding: 0; font-variant-numeric: tabular-nums; }
-input:focus-visible { outline: none; }
-.unit { color: var(--ink-soft); padding-left: 4px; }
-.wrong .box { border-color: var(--rust); box-shadow: 0 0 0 1px var(--rust); }
+.box {
+  display: flex;
+  align-items: center;
+  height: 30px;
+  padding: 0 8px 0 9px;
+  background: var(--field);
+  border: 1px solid var(--hairline);
+  border-radius: 6px;
+}
+.box:focus-within {
+  border-color: var(--teal);
+  box-shadow: 0 0 0 1px var(--teal);
+}
+input {
+  flex: 1;
+  min-width: 0;
+  width: 100%;
+  border: 0;
+  background: none;
+  padding: 0;
+  font-variant-numeric: tabular-nums;
+}
+input:focus-visible {
+  outline: none;
+}
+.unit {
+  color: var(--ink-soft);
+  padding-left: 4px;
+}
+.wrong .box {
+  border-color: var(--rust);
+  box-shadow: 0 0 0 1px var(--rust);
+}
 .why {
-  position: absolute; z-index: 20; top: 34px; right: 0; width: max-content; max-width: 248px; padding: 7px 10px;
-  background: var(--rust); color: #fff; border-radius: 6px; font-size: 12px; line-height: 1.35;
+  position: absolute;
+  z-index: 20;
+  top: 34px;
+  right: 0;
+  width: max-content;
+  max-width: 248px;
+  padding: 7px 10px;
+  background: var(--rust);
+  color: #fff;
+  border-radius: 6px;
+  font-size: 12px;
+  line-height: 1.35;
   box-shadow: 0 3px 10px #20303a33;
 }
 </style>

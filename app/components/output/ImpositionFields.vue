@@ -8,30 +8,127 @@ const props = defineProps<{ imposition: Imposition | null; layout: Layout | null
 const emit = defineEmits<{ change: [imposition: Imposition] }>();
 const store = usePiece();
 const sheet = computed(() => store.piece!.sheet);
-const now = computed((): Imposition => props.imposition ?? { widthMm: 320, heightMm: 450, marginMm: 10, gutterMm: Math.max(2 * sheet.value.bleedMm, 4), nested: false });
-onMounted(() => { if (!props.imposition) emit('change', now.value); });
-const set = (next: Partial<Imposition>): Problem | null => { emit('change', { ...now.value, ...next }); return null; };
-const SHEETS: readonly { name: string; w: number; h: number }[] = [{ name: 'A4', w: 210, h: 297 }, { name: 'A3', w: 297, h: 420 }, { name: 'SRA3', w: 320, h: 450 }];
+const now = computed(
+  (): Imposition =>
+    props.imposition ?? {
+      widthMm: 320,
+      heightMm: 450,
+      marginMm: 10,
+      gutterMm: Math.max(2 * sheet.value.bleedMm, 4),
+      nested: false,
+    },
+);
+onMounted(() => {
+  if (!props.imposition) emit('change', now.value);
+});
+const set = (next: Partial<Imposition>): Problem | null => {
+  emit('change', { ...now.value, ...next });
+  return null;
+};
+const SHEETS: readonly { name: string; w: number; h: number }[] = [
+  { name: 'A4', w: 210, h: 297 },
+  { name: 'A3', w: 297, h: 420 },
+  { name: 'SRA3', w: 320, h: 450 },
+];
 </script>
 
 <template>
   <div class="sheet">
-    <div class="presets"><button v-for="{ name, w, h } in SHEETS" :key="name" class="key" type="button" :aria-pressed="now.widthMm === w && now.heightMm === h" @click="set({ widthMm: w, heightMm: h })">{{ name }}</button></div>
-    <div class="row"><span class="label">Paper</span><span class="pair"><QuantityField label="Width of the paper" :model-value="now.widthMm" :limits="IMPOSITION_LIMITS.sheetMm" :step="1" :commit="(widthMm) => set({ widthMm })" /><QuantityField label="Height of the paper" :model-value="now.heightMm" :limits="IMPOSITION_LIMITS.sheetMm" :step="1" :commit="(heightMm) => set({ heightMm })" /></span></div>
-    <div class="row"><span class="label">Margin</span><QuantityField label="Margin of the paper" :model-value="now.marginMm" :limits="IMPOSITION_LIMITS.marginMm" :step="1" :commit="(marginMm) => set({ marginMm })" /></div>
-    <div class="row"><span class="label">Gutter</span><QuantityField label="Gutter between copies" :model-value="now.gutterMm" :limits="IMPOSITION_LIMITS.gutterMm" :step="0.5" :commit="(gutterMm) => set({ gutterMm })" /></div>
-    <label v-if="sheet.widthMm === sheet.heightMm" class="check"><input type="checkbox" :checked="now.nested" @change="set({ nested: ($event.target as HTMLInputElement).checked })"> Round: rows nested in each other</label>
-    <p v-if="layout" class="count" role="status"><b>{{ layout.places.length }} copies</b>, {{ layout.rows }} rows of {{ layout.columns }}; {{ (layout.waste * 100).toFixed(1) }} % of the paper is left over.</p>
+    <div class="presets">
+      <button
+        v-for="{ name, w, h } in SHEETS"
+        :key="name"
+        class="key"
+        type="button"
+        :aria-pressed="now.widthMm === w && now.heightMm === h"
+        @click="set({ widthMm: w, heightMm: h })">
+        {{ name }}
+      </button>
+    </div>
+    <div class="row">
+      <span class="label">Paper</span
+      ><span class="pair"
+        ><QuantityField
+          label="Width of the paper"
+          :model-value="now.widthMm"
+          :limits="IMPOSITION_LIMITS.sheetMm"
+          :step="1"
+          :commit="(widthMm) => set({ widthMm })" /><QuantityField
+          label="Height of the paper"
+          :model-value="now.heightMm"
+          :limits="IMPOSITION_LIMITS.sheetMm"
+          :step="1"
+          :commit="(heightMm) => set({ heightMm })"
+      /></span>
+    </div>
+    <div class="row">
+      <span class="label">Margin</span
+      ><QuantityField
+        label="Margin of the paper"
+        :model-value="now.marginMm"
+        :limits="IMPOSITION_LIMITS.marginMm"
+        :step="1"
+        :commit="(marginMm) => set({ marginMm })" />
+    </div>
+    <div class="row">
+      <span class="label">Gutter</span
+      ><QuantityField
+        label="Gutter between copies"
+        :model-value="now.gutterMm"
+        :limits="IMPOSITION_LIMITS.gutterMm"
+        :step="0.5"
+        :commit="(gutterMm) => set({ gutterMm })" />
+    </div>
+    <label v-if="sheet.widthMm === sheet.heightMm" class="check"
+      ><input
+        type="checkbox"
+        :checked="now.nested"
+        @change="set({ nested: ($event.target as HTMLInputElement).checked })" />
+      Round: rows nested in each other</label
+    >
+    <p v-if="layout" class="count" role="status">
+      <b>{{ layout.places.length }} copies</b>, {{ layout.rows }} rows of {{ layout.columns }};
+      {{ (layout.waste * 100).toFixed(1) }} % of the paper is left over.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.sheet { display: grid; gap: 6px; }
-.presets { display: flex; gap: 6px; }
-.presets .key { height: 26px; padding: 0 10px; }
-.presets [aria-pressed='true'] { border-color: var(--teal); color: var(--teal); background: var(--teal-wash); }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; }
-.check { display: flex; align-items: center; gap: 7px; cursor: pointer; }
-.check input { accent-color: var(--teal); width: 15px; height: 15px; margin: 0; }
-.count { font-size: 12px; }
+.sheet {
+  display: grid;
+  gap: 6px;
+}
+.presets {
+  display: flex;
+  gap: 6px;
+}
+.presets .key {
+  height: 26px;
+  padding: 0 10px;
+}
+.presets [aria-pressed='true'] {
+  border-color: var(--teal);
+  color: var(--teal);
+  background: var(--teal-wash);
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+.check {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  cursor: pointer;
+}
+.check input {
+  accent-color: var(--teal);
+  width: 15px;
+  height: 15px;
+  margin: 0;
+}
+.count {
+  font-size: 12px;
+}
 </style>

@@ -7,30 +7,103 @@ import { usePiece } from '~/stores/piece';
 /** How the piece is made real, and what that holds: the proof goes by it. */
 const props = defineProps<{ piece: Piece }>();
 const store = usePiece();
-const NAMES: Readonly<Record<ProcessKind, string>> = { offset: 'Offset print', screen: 'Screen print', foil: 'Foil', engraving: 'Engraving', embroidery: 'Embroidery', plotter: 'Plotter' };
-const set = (next: Partial<Process>, gesture?: string) => store.set('Process', null, ['process'], { ...props.piece.process, ...next }, gesture);
+const NAMES: Readonly<Record<ProcessKind, string>> = {
+  offset: 'Offset print',
+  screen: 'Screen print',
+  foil: 'Foil',
+  engraving: 'Engraving',
+  embroidery: 'Embroidery',
+  plotter: 'Plotter',
+};
+const set = (next: Partial<Process>, gesture?: string) =>
+  store.set('Process', null, ['process'], { ...props.piece.process, ...next }, gesture);
 const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props.piece.process));
 </script>
 
 <template>
   <aside class="process" aria-label="Process">
     <h2>Made by</h2>
-    <el-select :model-value="piece.process.kind" aria-label="Process" @change="(kind: ProcessKind) => set(PROCESSES[kind])">
+    <el-select
+      :model-value="piece.process.kind"
+      aria-label="Process"
+      @change="(kind: ProcessKind) => set(PROCESSES[kind])">
       <el-option v-for="(name, kind) in NAMES" :key="kind" :value="kind" :label="name" />
     </el-select>
-    <div class="row"><span class="label">Finest stroke</span><QuantityField label="Finest stroke" :model-value="piece.process.leastStrokeMm" limits="processMm" :step="0.01" :commit="(v, g) => set({ leastStrokeMm: v }, g)" /></div>
-    <div class="row"><span class="label">Finest white</span><QuantityField label="Finest white" :model-value="piece.process.leastGapMm" limits="processMm" :step="0.01" :commit="(v, g) => set({ leastGapMm: v }, g)" /></div>
-    <div class="row"><span class="label">Lowest capitals</span><QuantityField label="Lowest capitals" :model-value="piece.process.leastLetterMm" limits="processMm" :step="0.1" :commit="(v, g) => set({ leastLetterMm: v }, g)" /></div>
-    <div class="row"><span class="label">Most ink</span><QuantityField label="Most ink in all" unit="%" :model-value="piece.process.mostInk" limits="mostInk" :step="5" :places="0" :commit="(v, g) => set({ mostInk: v }, g)" /></div>
-    <div class="row"><span class="label">Pixels an inch</span><QuantityField label="Pixels an inch of pictures" unit="" :model-value="piece.process.leastDpi" limits="leastDpi" :step="10" :places="0" :commit="(v, g) => set({ leastDpi: v }, g)" /></div>
-    <button v-if="own" class="key" type="button" @click="set(PROCESSES[piece.process.kind])">Back to the usual numbers</button>
-    <p class="quiet">Strokes and white are measured from the outlines of the letters. Ask your printer for their own numbers.</p>
+    <div class="row">
+      <span class="label">Finest stroke</span
+      ><QuantityField
+        label="Finest stroke"
+        :model-value="piece.process.leastStrokeMm"
+        limits="processMm"
+        :step="0.01"
+        :commit="(v, g) => set({ leastStrokeMm: v }, g)" />
+    </div>
+    <div class="row">
+      <span class="label">Finest white</span
+      ><QuantityField
+        label="Finest white"
+        :model-value="piece.process.leastGapMm"
+        limits="processMm"
+        :step="0.01"
+        :commit="(v, g) => set({ leastGapMm: v }, g)" />
+    </div>
+    <div class="row">
+      <span class="label">Lowest capitals</span
+      ><QuantityField
+        label="Lowest capitals"
+        :model-value="piece.process.leastLetterMm"
+        limits="processMm"
+        :step="0.1"
+        :commit="(v, g) => set({ leastLetterMm: v }, g)" />
+    </div>
+    <div class="row">
+      <span class="label">Most ink</span
+      ><QuantityField
+        label="Most ink in all"
+        unit="%"
+        :model-value="piece.process.mostInk"
+        limits="mostInk"
+        :step="5"
+        :places="0"
+        :commit="(v, g) => set({ mostInk: v }, g)" />
+    </div>
+    <div class="row">
+      <span class="label">Pixels an inch</span
+      ><QuantityField
+        label="Pixels an inch of pictures"
+        unit=""
+        :model-value="piece.process.leastDpi"
+        limits="leastDpi"
+        :step="10"
+        :places="0"
+        :commit="(v, g) => set({ leastDpi: v }, g)" />
+    </div>
+    <button v-if="own" class="key" type="button" @click="set(PROCESSES[piece.process.kind])">
+      Back to the usual numbers
+    </button>
+    <p class="quiet">
+      Strokes and white are measured from the outlines of the letters. Ask your printer for their own numbers.
+    </p>
   </aside>
 </template>
 
 <style scoped>
-.process { display: grid; align-content: start; gap: 8px; padding: 14px; border-left: 1px solid var(--hairline); overflow-y: auto; }
-h2 { font-size: 13px; font-weight: 600; }
-.row { grid-template-columns: 96px 1fr; }
-.quiet { font-size: 12px; }
+.process {
+  display: grid;
+  align-content: start;
+  gap: 8px;
+  padding: 14px;
+  border-left: 1px solid var(--hairline);
+  overflow-y: auto;
+}
+h2 {
+  font-size: 13px;
+  font-weight: 600;
+}
+.row {
+  grid-template-columns: 96px 1fr;
+}
+.quiet {
+  font-size: 12px;
+}
 </style>

@@ -7,13 +7,33 @@ import { usePiece } from '~/stores/piece';
 const emit = defineEmits<{ close: []; output: [] }>();
 const store = usePiece();
 const picked = ref<number | null>(null);
-const current = computed(() => (picked.value === null ? null : store.findings[picked.value] ?? null));
-watch(() => store.findings, () => { picked.value = null; });
+const current = computed(() => (picked.value === null ? null : (store.findings[picked.value] ?? null)));
+watch(
+  () => store.findings,
+  () => {
+    picked.value = null;
+  },
+);
 
-const SERIOUS: ReadonlySet<string> = new Set(['unknown-face', 'too-tight', 'overset', 'missing-character', 'letters-touch', 'bleed-missing', 'upside-down', 'white-overprint', 'zero-length', 'vanishes']);
+const SERIOUS: ReadonlySet<string> = new Set([
+  'unknown-face',
+  'too-tight',
+  'overset',
+  'missing-character',
+  'letters-touch',
+  'bleed-missing',
+  'upside-down',
+  'white-overprint',
+  'zero-length',
+  'vanishes',
+]);
 const itemName = (id: string): string => {
   const item = store.piece?.items.find((one) => one.id === id);
-  return !item ? 'The sheet' : item.type === 'lettering' ? item.wording.replace(/\n/g, ' ').slice(0, 26) || 'no words' : item.name;
+  return !item
+    ? 'The sheet'
+    : item.type === 'lettering'
+      ? item.wording.replace(/\n/g, ' ').slice(0, 26) || 'no words'
+      : item.name;
 };
 function mend(finding: Finding): void {
   const problem = store.edit(finding.mend!.label, finding.mend!.steps);
@@ -29,17 +49,38 @@ function go(finding: Finding): void {
   <section class="proof" aria-label="Proof">
     <div class="side">
       <button class="back" type="button" @click="emit('close')"><ArrowLeft :size="15" /> Back to the bench</button>
-      <header><h1>Proof</h1><span class="quiet" role="status">{{ store.findings.length === 0 ? 'nothing found' : store.findings.length === 1 ? 'one remark' : `${store.findings.length} remarks` }}</span></header>
-      <p v-if="store.findings.length === 0" class="well">Nothing found that would go wrong. <button type="button" class="link" @click="emit('output')">To the output</button></p>
+      <header>
+        <h1>Proof</h1>
+        <span class="quiet" role="status">{{
+          store.findings.length === 0
+            ? 'nothing found'
+            : store.findings.length === 1
+              ? 'one remark'
+              : `${store.findings.length} remarks`
+        }}</span>
+      </header>
+      <p v-if="store.findings.length === 0" class="well">
+        Nothing found that would go wrong.
+        <button type="button" class="link" @click="emit('output')">To the output</button>
+      </p>
       <ul>
-        <li v-for="(finding, n) in store.findings" :key="n" :class="{ serious: SERIOUS.has(finding.code), picked: picked === n }" :data-finding="finding.code">
+        <li
+          v-for="(finding, n) in store.findings"
+          :key="n"
+          :class="{ serious: SERIOUS.has(finding.code), picked: picked === n }"
+          :data-finding="finding.code">
           <button type="button" class="what" :aria-pressed="picked === n" @click="picked = n">
-            <span class="of">{{ itemName(finding.itemId) }}<span v-if="finding.mm !== undefined" class="mm">{{ finding.mm.toFixed(2) }} mm</span></span>
+            <span class="of"
+              >{{ itemName(finding.itemId)
+              }}<span v-if="finding.mm !== undefined" class="mm">{{ finding.mm.toFixed(2) }} mm</span></span
+            >
             {{ finding.message }}
           </button>
           <span class="acts">
             <button v-if="finding.itemId" type="button" class="link" @click="go(finding)">Go there</button>
-            <button v-if="finding.mend" type="button" class="key" @click="mend(finding)">{{ finding.mend.label }}</button>
+            <button v-if="finding.mend" type="button" class="key" @click="mend(finding)">
+              {{ finding.mend.label }}
+            </button>
           </span>
         </li>
       </ul>
@@ -50,20 +91,104 @@ function go(finding: Finding): void {
 </template>
 
 <style scoped>
-.proof { position: fixed; inset: 52px 0 0; z-index: 30; display: grid; grid-template-columns: 350px minmax(0, 1fr) 240px; background: var(--paper); min-height: 0; }
-.side { padding: 14px; border-right: 1px solid var(--hairline); overflow-y: auto; min-height: 0; }
-.back { display: flex; align-items: center; gap: 6px; border: 0; background: none; color: var(--teal); cursor: pointer; padding: 2px 0; }
-header { display: flex; align-items: baseline; justify-content: space-between; margin: 12px 0 10px; }
-h1 { font-size: 17px; font-weight: 600; }
-ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
-li { border: 1px solid var(--hairline); border-left: 4px solid var(--brass); border-radius: 0 8px 8px 0; background: var(--field); }
-li.serious { border-left-color: var(--rust); }
-li.picked { border-color: var(--teal); border-left-color: var(--teal); }
-.what { display: block; width: 100%; padding: 8px 10px 4px; border: 0; background: none; text-align: left; cursor: pointer; }
-.of { display: flex; justify-content: space-between; gap: 8px; font-weight: 600; margin-bottom: 2px; }
-.mm { font-variant-numeric: tabular-nums; white-space: nowrap; }
-.acts { display: flex; align-items: center; justify-content: space-between; gap: 8px; padding: 0 10px 8px; }
-.acts .key { height: 26px; font-size: 12px; margin-left: auto; }
-.link { border: 0; background: none; color: var(--teal); cursor: pointer; padding: 3px 0; }
-.well { border-left: 4px solid var(--moss); background: #eef2e6; padding: 10px 12px; border-radius: 0 8px 8px 0; }
+.proof {
+  position: fixed;
+  inset: 52px 0 0;
+  z-index: 30;
+  display: grid;
+  grid-template-columns: 350px minmax(0, 1fr) 240px;
+  background: var(--paper);
+  min-height: 0;
+}
+.side {
+  padding: 14px;
+  border-right: 1px solid var(--hairline);
+  overflow-y: auto;
+  min-height: 0;
+}
+.back {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  border: 0;
+  background: none;
+  color: var(--teal);
+  cursor: pointer;
+  padding: 2px 0;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  margin: 12px 0 10px;
+}
+h1 {
+  font-size: 17px;
+  font-weight: 600;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+li {
+  border: 1px solid var(--hairline);
+  border-left: 4px solid var(--brass);
+  border-radius: 0 8px 8px 0;
+  background: var(--field);
+}
+li.serious {
+  border-left-color: var(--rust);
+}
+li.picked {
+  border-color: var(--teal);
+  border-left-color: var(--teal);
+}
+.what {
+  display: block;
+  width: 100%;
+  padding: 8px 10px 4px;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.of {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  font-weight: 600;
+  margin-bottom: 2px;
+}
+.mm {
+  font-variant-numeric: tabular-nums;
+  white-space: nowrap;
+}
+.acts {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  padding: 0 10px 8px;
+}
+.acts .key {
+  height: 26px;
+  font-size: 12px;
+  margin-left: auto;
+}
+.link {
+  border: 0;
+  background: none;
+  color: var(--teal);
+  cursor: pointer;
+  padding: 3px 0;
+}
+.well {
+  border-left: 4px solid var(--moss);
+  background: #eef2e6;
+  padding: 10px 12px;
+  border-radius: 0 8px 8px 0;
+}
 </style>

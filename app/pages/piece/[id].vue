@@ -51,7 +51,18 @@ function remove(id: string): void {
   const item = findItem(piece, id);
   if (!item) return;
   if (!isCurve(item)) {
-    store.edit(item.type === 'lettering' ? 'Delete lettering' : item.type === 'ornaments' ? 'Delete ornaments' : item.type === 'art' ? 'Delete art' : 'Delete picture', [{ kind: 'remove', index: piece.items.indexOf(item), item }], undefined, []);
+    store.edit(
+      item.type === 'lettering'
+        ? 'Delete lettering'
+        : item.type === 'ornaments'
+          ? 'Delete ornaments'
+          : item.type === 'art'
+            ? 'Delete art'
+            : 'Delete picture',
+      [{ kind: 'remove', index: piece.items.indexOf(item), item }],
+      undefined,
+      [],
+    );
   } else if (letteringsOn(piece, id).length > 0) {
     deleting.value = item;
   } else {
@@ -65,49 +76,83 @@ const TOOLS: Readonly<Record<string, Tool>> = { 1: 'pick', 2: 'letter', 3: 'circ
 
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (!store.piece || deleting.value) return;
-  if (view.open) { if (event.key === 'Escape' && !document.querySelector('.el-select-dropdown:not([style*="none"])')) view.open = null; return; }
+  if (view.open) {
+    if (event.key === 'Escape' && !document.querySelector('.el-select-dropdown:not([style*="none"])')) view.open = null;
+    return;
+  }
   const typing = (event.target as Element).closest('input:not([type=range]), textarea') !== null;
   const control = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
   if (control && (key === 'z' || key === 'y')) {
     event.preventDefault();
     if (typing) (document.activeElement as HTMLElement).blur();
-    if (key === 'y' || event.shiftKey) store.redo(); else store.undo();
+    if (key === 'y' || event.shiftKey) store.redo();
+    else store.undo();
     return;
   }
-  if (!typing && view.gaps.length > 0 && (event.target as Element).closest('input') === null && gapKey(event, gaps, `kern${nudgeRun()}`)) return;
+  if (
+    !typing &&
+    view.gaps.length > 0 &&
+    (event.target as Element).closest('input') === null &&
+    gapKey(event, gaps, `kern${nudgeRun()}`)
+  )
+    return;
   if (typing || control || event.altKey) return;
-  if (key === COMPARE_KEY && store.selectedLettering) { if (!event.repeat) view.compare = event.shiftKey ? 'alike' : 'plain'; }
-  else if (TOOLS[key]) view.tool = TOOLS[key];
+  if (key === COMPARE_KEY && store.selectedLettering) {
+    if (!event.repeat) view.compare = event.shiftKey ? 'alike' : 'plain';
+  } else if (TOOLS[key]) view.tool = TOOLS[key];
   else if (key === '0') view.fit(store.piece.sheet);
   else if (key === 'escape' && view.gaps.length > 0) gaps.letGo();
-  else if (key === 'escape') { view.tool = 'pick'; store.select([]); }
-  else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body) remove(store.selectedId);
+  else if (key === 'escape') {
+    view.tool = 'pick';
+    store.select([]);
+  } else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body)
+    remove(store.selectedId);
 });
 
 /** Held, it shows the words as the typeface has them on the curve; with Shift, all gaps alike. */
 const COMPARE_KEY = 'b';
-useEventListener(window, 'keyup', (event: KeyboardEvent) => { if (event.key.toLowerCase() === COMPARE_KEY) view.compare = 'now'; });
-useEventListener(window, 'blur', () => { view.compare = 'now'; });
+useEventListener(window, 'keyup', (event: KeyboardEvent) => {
+  if (event.key.toLowerCase() === COMPARE_KEY) view.compare = 'now';
+});
+useEventListener(window, 'blur', () => {
+  view.compare = 'now';
+});
 
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
-  if (store.unsent() > 0) { store.retry(); event.preventDefault(); }
+  if (store.unsent() > 0) {
+    store.retry();
+    event.preventDefault();
+  }
 });
-useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') store.retry(); });
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'hidden') store.retry();
+});
 
-watch(() => store.news, (news) => {
-  if (!news) return;
-  ElMessage({ type: news.kind, message: news.text, duration: news.kind === 'info' ? 4000 : 8000, showClose: true });
-  store.news = null;
-});
-watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', message: one.message, duration: 0, showClose: true }); });
+watch(
+  () => store.news,
+  (news) => {
+    if (!news) return;
+    ElMessage({ type: news.kind, message: news.text, duration: news.kind === 'info' ? 4000 : 8000, showClose: true });
+    store.news = null;
+  },
+);
+watch(
+  () => faces.problem,
+  (one) => {
+    if (one) ElMessage({ type: 'error', message: one.message, duration: 0, showClose: true });
+  },
+);
 </script>
 
 <template>
   <div v-if="problem" class="lost">
     <h1>This piece cannot be opened</h1>
     <p role="alert">{{ problem }}</p>
-    <p><NuxtLink to="/" class="key">To the shelf</NuxtLink> <button class="key" type="button" @click="load">Try again</button></p>
+    <p>
+      <NuxtLink to="/" class="key">To the shelf</NuxtLink>
+      <button class="key" type="button" @click="load">Try again</button>
+    </p>
   </div>
   <div v-else-if="there" class="bench" :class="{ folded: !view.strip }">
     <TopBar @output="view.open = 'output'" @proof="view.open = 'proof'" />
@@ -128,24 +173,88 @@ watch(() => faces.problem, (one) => { if (one) ElMessage({ type: 'error', messag
 </template>
 
 <style scoped>
-.bench { --left: 236px; --right: 292px; --strip: 208px; position: relative; height: 100vh; min-width: 1000px; overflow: hidden; }
-.bench.folded { --strip: 30px; }
+.bench {
+  --left: 236px;
+  --right: 292px;
+  --strip: 208px;
+  position: relative;
+  height: 100vh;
+  min-width: 1000px;
+  overflow: hidden;
+}
+.bench.folded {
+  --strip: 30px;
+}
 /*
  * Nothing of a part reaches into another: what changes in one is laid out and painted in it alone. A browser lays out the
  * cells of a grid together, however strict they are; boxes put at their places it lays out one by one.
  */
-.bench > :nth-child(-n + 5) { position: absolute; contain: strict; }
-.bench > :nth-child(1) { inset: 0 0 auto; height: 52px; }
-.bench > :nth-child(2) { inset: 52px auto 0 0; width: var(--left); }
-.bench > :nth-child(3) { inset: 52px var(--right) var(--strip) var(--left); }
-.bench > :nth-child(4) { inset: auto var(--right) 0 var(--left); width: calc(100% - var(--left) - var(--right)); height: var(--strip); }
-.bench > :nth-child(5) { inset: 52px 0 0 auto; width: var(--right); }
-.left { display: flex; flex-direction: column; border-right: 1px solid var(--hairline); min-height: 0; background: var(--paper); }
-.left > :first-child { flex: 1; min-height: 0; overflow-y: auto; padding: 14px 12px 10px; }
-.left > :last-child { padding: 0 12px 12px; border-top: 1px solid var(--hairline); }
-.unfold { border: 0; border-top: 1px solid var(--hairline); background: var(--paper); color: var(--teal); cursor: pointer; text-align: left; padding: 0 14px; }
-.lost { max-width: 460px; margin: 18vh auto; display: grid; gap: 14px; }
-.lost h1 { font-size: 20px; }
-.lost a { text-decoration: none; }
-@media (min-width: 1700px) { .bench { --left: 280px; --right: 340px; } }
+.bench > :nth-child(-n + 5) {
+  position: absolute;
+  contain: strict;
+}
+.bench > :nth-child(1) {
+  inset: 0 0 auto;
+  height: 52px;
+}
+.bench > :nth-child(2) {
+  inset: 52px auto 0 0;
+  width: var(--left);
+}
+.bench > :nth-child(3) {
+  inset: 52px var(--right) var(--strip) var(--left);
+}
+.bench > :nth-child(4) {
+  inset: auto var(--right) 0 var(--left);
+  width: calc(100% - var(--left) - var(--right));
+  height: var(--strip);
+}
+.bench > :nth-child(5) {
+  inset: 52px 0 0 auto;
+  width: var(--right);
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  border-right: 1px solid var(--hairline);
+  min-height: 0;
+  background: var(--paper);
+}
+.left > :first-child {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  padding: 14px 12px 10px;
+}
+.left > :last-child {
+  padding: 0 12px 12px;
+  border-top: 1px solid var(--hairline);
+}
+.unfold {
+  border: 0;
+  border-top: 1px solid var(--hairline);
+  background: var(--paper);
+  color: var(--teal);
+  cursor: pointer;
+  text-align: left;
+  padding: 0 14px;
+}
+.lost {
+  max-width: 460px;
+  margin: 18vh auto;
+  display: grid;
+  gap: 14px;
+}
+.lost h1 {
+  font-size: 20px;
+}
+.lost a {
+  text-decoration: none;
+}
+@media (min-width: 1700px) {
+  .bench {
+    --left: 280px;
+    --right: 340px;
+  }
+}
 </style>

@@ -16,11 +16,26 @@ export interface ArcShape {
 
 const { min, max } = LIMITS.sweepDeg;
 
-export const arcSchema: yup.ObjectSchema<ArcShape> = yup.object({
-  kind: yup.string<'arc'>().oneOf(['arc'] as const).required(),
-  centre: point(),
-  radiusMm: limited('radiusMm'),
-  startDeg: limited('clockDeg'),
-  sweepDeg: yup.number().strict().required().min(-max).max(max)
-    .test('least-sweep', `\${path} must sweep at least ${min}°`, (value) => value === undefined || Math.abs(value) >= min),
-}).strict().noUnknown();
+export const arcSchema: yup.ObjectSchema<ArcShape> = yup
+  .object({
+    kind: yup
+      .string<'arc'>()
+      .oneOf(['arc'] as const)
+      .required(),
+    centre: point(),
+    radiusMm: limited('radiusMm'),
+    startDeg: limited('clockDeg'),
+    sweepDeg: yup
+      .number()
+      .strict()
+      .required()
+      .min(-max)
+      .max(max)
+      .test(
+        'least-sweep',
+        `\${path} must sweep at least ${min}°`,
+        (value) => value === undefined || Math.abs(value) >= min,
+      ),
+  })
+  .strict()
+  .noUnknown();

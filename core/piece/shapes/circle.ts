@@ -9,8 +9,14 @@ export interface CircleShape {
   readonly radiusMm: number;
 }
 
-export const circleSchema: yup.ObjectSchema<CircleShape> = yup.object({
-  kind: yup.string<'circle'>().oneOf(['circle'] as const).required(),
-  centre: point(),
-  radiusMm: limited('radiusMm'),
-}).strict().noUnknown();
+export const circleSchema: yup.ObjectSchema<CircleShape> = yup
+  .object({
+    kind: yup
+      .string<'circle'>()
+      .oneOf(['circle'] as const)
+      .required(),
+    centre: point(),
+    radiusMm: limited('radiusMm'),
+  })
+  .strict()
+  .noUnknown();

@@ -22,15 +22,28 @@ export interface DrawnShape {
 
 const handle = () => point().nullable().defined() as unknown as yup.ISchema<Point | null>;
 
-const node = yup.object({
-  kind: yup.string<NodeKind>().oneOf(['corner', 'smooth', 'symmetrical'] as const).required(),
-  at: point(),
-  back: handle() as never,
-  ahead: handle() as never,
-}).strict().noUnknown().required();
+const node = yup
+  .object({
+    kind: yup
+      .string<NodeKind>()
+      .oneOf(['corner', 'smooth', 'symmetrical'] as const)
+      .required(),
+    at: point(),
+    back: handle() as never,
+    ahead: handle() as never,
+  })
+  .strict()
+  .noUnknown()
+  .required();
 
-export const drawnSchema = yup.object({
-  kind: yup.string<'drawn'>().oneOf(['drawn'] as const).required(),
-  nodes: yup.array().strict().of(node).required().min(LIMITS.nodes.min).max(LIMITS.nodes.max),
-  closed: yup.boolean().strict().required(),
-}).strict().noUnknown() as unknown as yup.ObjectSchema<DrawnShape>;
+export const drawnSchema = yup
+  .object({
+    kind: yup
+      .string<'drawn'>()
+      .oneOf(['drawn'] as const)
+      .required(),
+    nodes: yup.array().strict().of(node).required().min(LIMITS.nodes.min).max(LIMITS.nodes.max),
+    closed: yup.boolean().strict().required(),
+  })
+  .strict()
+  .noUnknown() as unknown as yup.ObjectSchema<DrawnShape>;

@@ -13,10 +13,16 @@ export interface EllipseShape {
   readonly turnDeg: number;
 }
 
-export const ellipseSchema: yup.ObjectSchema<EllipseShape> = yup.object({
-  kind: yup.string<'ellipse'>().oneOf(['ellipse'] as const).required(),
-  centre: point(),
-  radiusXMm: limited('radiusMm'),
-  radiusYMm: limited('radiusMm'),
-  turnDeg: limited('clockDeg'),
-}).strict().noUnknown();
+export const ellipseSchema: yup.ObjectSchema<EllipseShape> = yup
+  .object({
+    kind: yup
+      .string<'ellipse'>()
+      .oneOf(['ellipse'] as const)
+      .required(),
+    centre: point(),
+    radiusXMm: limited('radiusMm'),
+    radiusYMm: limited('radiusMm'),
+    turnDeg: limited('clockDeg'),
+  })
+  .strict()
+  .noUnknown();

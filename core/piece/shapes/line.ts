@@ -9,8 +9,14 @@ export interface LineShape {
   readonly to: Point;
 }
 
-export const lineSchema: yup.ObjectSchema<LineShape> = yup.object({
-  kind: yup.string<'line'>().oneOf(['line'] as const).required(),
-  from: point(),
-  to: point(),
-}).strict().noUnknown();
+export const lineSchema: yup.ObjectSchema<LineShape> = yup
+  .object({
+    kind: yup
+      .string<'line'>()
+      .oneOf(['line'] as const)
+      .required(),
+    from: point(),
+    to: point(),
+  })
+  .strict()
+  .noUnknown();

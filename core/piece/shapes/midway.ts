@@ -9,8 +9,14 @@ export interface MidwayShape {
   readonly second: string;
 }
 
-export const midwaySchema: yup.ObjectSchema<MidwayShape> = yup.object({
-  kind: yup.string<'midway'>().oneOf(['midway'] as const).required(),
-  first: curveId(),
-  second: curveId(),
-}).strict().noUnknown();
+export const midwaySchema: yup.ObjectSchema<MidwayShape> = yup
+  .object({
+    kind: yup
+      .string<'midway'>()
+      .oneOf(['midway'] as const)
+      .required(),
+    first: curveId(),
+    second: curveId(),
+  })
+  .strict()
+  .noUnknown();

@@ -10,8 +10,14 @@ export interface ParallelShape {
   readonly distanceMm: number;
 }
 
-export const parallelSchema: yup.ObjectSchema<ParallelShape> = yup.object({
-  kind: yup.string<'parallel'>().oneOf(['parallel'] as const).required(),
-  of: curveId(),
-  distanceMm: limited('coordinateMm'),
-}).strict().noUnknown();
+export const parallelSchema: yup.ObjectSchema<ParallelShape> = yup
+  .object({
+    kind: yup
+      .string<'parallel'>()
+      .oneOf(['parallel'] as const)
+      .required(),
+    of: curveId(),
+    distanceMm: limited('coordinateMm'),
+  })
+  .strict()
+  .noUnknown();

@@ -13,11 +13,17 @@ export interface PolygonShape {
   readonly turnDeg: number;
 }
 
-export const polygonSchema: yup.ObjectSchema<PolygonShape> = yup.object({
-  kind: yup.string<'polygon'>().oneOf(['polygon'] as const).required(),
-  centre: point(),
-  radiusMm: limited('radiusMm'),
-  sides: limited('sides').integer(),
-  cornerMm: limited('cornerMm'),
-  turnDeg: limited('clockDeg'),
-}).strict().noUnknown();
+export const polygonSchema: yup.ObjectSchema<PolygonShape> = yup
+  .object({
+    kind: yup
+      .string<'polygon'>()
+      .oneOf(['polygon'] as const)
+      .required(),
+    centre: point(),
+    radiusMm: limited('radiusMm'),
+    sides: limited('sides').integer(),
+    cornerMm: limited('cornerMm'),
+    turnDeg: limited('clockDeg'),
+  })
+  .strict()
+  .noUnknown();

@@ -13,11 +13,17 @@ export interface RectangleShape {
   readonly turnDeg: number;
 }
 
-export const rectangleSchema: yup.ObjectSchema<RectangleShape> = yup.object({
-  kind: yup.string<'rectangle'>().oneOf(['rectangle'] as const).required(),
-  centre: point(),
-  widthMm: limited('lengthMm'),
-  heightMm: limited('lengthMm'),
-  cornerMm: limited('cornerMm'),
-  turnDeg: limited('clockDeg'),
-}).strict().noUnknown();
+export const rectangleSchema: yup.ObjectSchema<RectangleShape> = yup
+  .object({
+    kind: yup
+      .string<'rectangle'>()
+      .oneOf(['rectangle'] as const)
+      .required(),
+    centre: point(),
+    widthMm: limited('lengthMm'),
+    heightMm: limited('lengthMm'),
+    cornerMm: limited('cornerMm'),
+    turnDeg: limited('clockDeg'),
+  })
+  .strict()
+  .noUnknown();

@@ -20,13 +20,25 @@ export interface SealShape {
   readonly turnDeg: number;
 }
 
-export const sealSchema: yup.ObjectSchema<SealShape> = yup.object({
-  kind: yup.string<'seal'>().oneOf(['seal'] as const).required(),
-  centre: point(),
-  radiusMm: limited('radiusMm'),
-  depthMm: limited('marginMm'),
-  teeth: limited('teeth').integer(),
-  edge: yup.string<SealEdge>().oneOf(['teeth', 'scallops', 'rope'] as const).required(),
-  lean: yup.string<'ahead' | 'back'>().oneOf(['ahead', 'back'] as const).required(),
-  turnDeg: limited('clockDeg'),
-}).strict().noUnknown();
+export const sealSchema: yup.ObjectSchema<SealShape> = yup
+  .object({
+    kind: yup
+      .string<'seal'>()
+      .oneOf(['seal'] as const)
+      .required(),
+    centre: point(),
+    radiusMm: limited('radiusMm'),
+    depthMm: limited('marginMm'),
+    teeth: limited('teeth').integer(),
+    edge: yup
+      .string<SealEdge>()
+      .oneOf(['teeth', 'scallops', 'rope'] as const)
+      .required(),
+    lean: yup
+      .string<'ahead' | 'back'>()
+      .oneOf(['ahead', 'back'] as const)
+      .required(),
+    turnDeg: limited('clockDeg'),
+  })
+  .strict()
+  .noUnknown();

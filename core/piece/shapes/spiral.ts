@@ -16,12 +16,21 @@ export interface SpiralShape {
   readonly growth: 'even' | 'proportional';
 }
 
-export const spiralSchema: yup.ObjectSchema<SpiralShape> = yup.object({
-  kind: yup.string<'spiral'>().oneOf(['spiral'] as const).required(),
-  centre: point(),
-  startRadiusMm: limited('radiusMm'),
-  endRadiusMm: limited('radiusMm'),
-  startDeg: limited('clockDeg'),
-  turns: limited('turns'),
-  growth: yup.string<'even' | 'proportional'>().oneOf(['even', 'proportional'] as const).required(),
-}).strict().noUnknown();
+export const spiralSchema: yup.ObjectSchema<SpiralShape> = yup
+  .object({
+    kind: yup
+      .string<'spiral'>()
+      .oneOf(['spiral'] as const)
+      .required(),
+    centre: point(),
+    startRadiusMm: limited('radiusMm'),
+    endRadiusMm: limited('radiusMm'),
+    startDeg: limited('clockDeg'),
+    turns: limited('turns'),
+    growth: yup
+      .string<'even' | 'proportional'>()
+      .oneOf(['even', 'proportional'] as const)
+      .required(),
+  })
+  .strict()
+  .noUnknown();

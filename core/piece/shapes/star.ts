@@ -14,12 +14,18 @@ export interface StarShape {
   readonly turnDeg: number;
 }
 
-export const starSchema: yup.ObjectSchema<StarShape> = yup.object({
-  kind: yup.string<'star'>().oneOf(['star'] as const).required(),
-  centre: point(),
-  radiusMm: limited('radiusMm'),
-  innerRadiusMm: limited('radiusMm'),
-  points: limited('sides').integer(),
-  cornerMm: limited('cornerMm'),
-  turnDeg: limited('clockDeg'),
-}).strict().noUnknown();
+export const starSchema: yup.ObjectSchema<StarShape> = yup
+  .object({
+    kind: yup
+      .string<'star'>()
+      .oneOf(['star'] as const)
+      .required(),
+    centre: point(),
+    radiusMm: limited('radiusMm'),
+    innerRadiusMm: limited('radiusMm'),
+    points: limited('sides').integer(),
+    cornerMm: limited('cornerMm'),
+    turnDeg: limited('clockDeg'),
+  })
+  .strict()
+  .noUnknown();

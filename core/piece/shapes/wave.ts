@@ -16,12 +16,18 @@ export interface WaveShape {
   readonly phaseDeg: number;
 }
 
-export const waveSchema: yup.ObjectSchema<WaveShape> = yup.object({
-  kind: yup.string<'wave'>().oneOf(['wave'] as const).required(),
-  from: point(),
-  lengthMm: limited('lengthMm'),
-  turnDeg: limited('clockDeg'),
-  amplitudeMm: limited('amplitudeMm'),
-  waves: limited('waves'),
-  phaseDeg: limited('clockDeg'),
-}).strict().noUnknown();
+export const waveSchema: yup.ObjectSchema<WaveShape> = yup
+  .object({
+    kind: yup
+      .string<'wave'>()
+      .oneOf(['wave'] as const)
+      .required(),
+    from: point(),
+    lengthMm: limited('lengthMm'),
+    turnDeg: limited('clockDeg'),
+    amplitudeMm: limited('amplitudeMm'),
+    waves: limited('waves'),
+    phaseDeg: limited('clockDeg'),
+  })
+  .strict()
+  .noUnknown();

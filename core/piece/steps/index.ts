@@ -64,8 +64,12 @@ export function mergeSteps(steps: readonly Step[], more: readonly Step[]): Step[
     let at = merged.length - 1;
     while (at >= 0 && merged[at]!.kind === 'set' && step.kind === 'set' && !sameTarget(merged[at]!, step)) at--;
     const before = merged[at];
-    const one = before && before.kind === step.kind && independentAfter(merged, at, step) ? kindOf(step)!.merge(before, step) as Step | null : null;
-    if (one) merged[at] = one; else merged.push(step);
+    const one =
+      before && before.kind === step.kind && independentAfter(merged, at, step)
+        ? (kindOf(step)!.merge(before, step) as Step | null)
+        : null;
+    if (one) merged[at] = one;
+    else merged.push(step);
   }
   return merged;
 }

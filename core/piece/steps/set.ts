@@ -17,7 +17,8 @@ export interface SetStep {
 const read = (from: unknown, path: readonly string[]): { found: boolean; value: unknown } => {
   let current = from;
   for (const name of path) {
-    if (typeof current !== 'object' || current === null || !Object.hasOwn(current, name)) return { found: false, value: undefined };
+    if (typeof current !== 'object' || current === null || !Object.hasOwn(current, name))
+      return { found: false, value: undefined };
     current = (current as Record<string, unknown>)[name];
   }
   return { found: true, value: current };
@@ -61,5 +62,9 @@ export const setKind: StepKind<SetStep> = {
 
 /** A set step that reads the value it replaces from the piece. */
 export const setStep = (piece: Piece, id: string | null, path: readonly string[], value: unknown): SetStep => ({
-  kind: 'set', id, path, value, was: read(target(piece, id), path).value,
+  kind: 'set',
+  id,
+  path,
+  value,
+  was: read(target(piece, id), path).value,
 });

@@ -24,5 +24,10 @@ const ROUND_TO = 0.05;
 export function proposedLean(face: Face, kind: 'capital' | 'small', joined = false): LeanProposal {
   const kernedPairs = senseOf(face).kerned[kind === 'capital' ? 'capitals' : 'small'];
   const lean = joined ? 0 : Math.round(Math.max(0, 1 - kernedPairs / RICHLY_KERNED) / ROUND_TO) * ROUND_TO;
-  return { lean: Math.round(lean * 100) / 100, kernedPairs, of: kind === 'capital' ? 'capitals' : 'small letters', joined };
+  return {
+    lean: Math.round(lean * 100) / 100,
+    kernedPairs,
+    of: kind === 'capital' ? 'capitals' : 'small letters',
+    joined,
+  };
 }

@@ -33,8 +33,10 @@ const FIT_LEVELS = 24;
 const RARE = 0.02;
 const DIGITS = 1e4;
 
-const upper = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'], lower = [...'abcdefghijklmnopqrstuvwxyz'];
-const all = (first: readonly string[], second: readonly string[]): string[] => first.flatMap((a) => second.map((b) => a + b));
+const upper = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'],
+  lower = [...'abcdefghijklmnopqrstuvwxyz'];
+const all = (first: readonly string[], second: readonly string[]): string[] =>
+  first.flatMap((a) => second.map((b) => a + b));
 const PAIRS = { capitals: all(upper, upper), small: all(lower, lower), mixed: all(upper, lower) } as const;
 const WEIGHTS = { capitals: ENGLISH_PAIRS, small: ENGLISH_PAIRS, mixed: ENGLISH_BEGINNINGS } as const;
 
@@ -42,26 +44,42 @@ const WEIGHTS = { capitals: ENGLISH_PAIRS, small: ENGLISH_PAIRS, mixed: ENGLISH_
 function frequent(weights: Float64Array): number[] {
   const order = Array.from(weights, (_, i) => i).sort((a, b) => weights[b]! - weights[a]! || a - b);
   let sum = 0;
-  return order.filter((i) => { const counts = sum < 1 - RARE; sum += weights[i]!; return counts; });
+  return order.filter((i) => {
+    const counts = sum < 1 - RARE;
+    sum += weights[i]!;
+    return counts;
+  });
 }
-const FREQUENT = { capitals: frequent(ENGLISH_PAIRS), small: frequent(ENGLISH_PAIRS), mixed: frequent(ENGLISH_BEGINNINGS) } as const;
+const FREQUENT = {
+  capitals: frequent(ENGLISH_PAIRS),
+  small: frequent(ENGLISH_PAIRS),
+  mixed: frequent(ENGLISH_BEGINNINGS),
+} as const;
 
 /** The sides of a glyph on a straight line, in font units from its origin; null without ink. */
 export function glyphSides(face: Face, glyphId: number, levels: Levels): Sides | null {
   const ink = noExtremes(levels);
   for (const { points } of flattenedContours(face.outline(glyphId), face.metrics.upem * 0.002)) {
     const last = points.length - 2;
-    let x = points[last]!, y = points[last + 1]!;
+    let x = points[last]!,
+      y = points[last + 1]!;
     for (let i = 0; i <= last; i += 2) {
       addStretch(ink, levels, x, y, points[i]!, points[i + 1]!);
-      x = points[i]!; y = points[i + 1]!;
+      x = points[i]!;
+      y = points[i + 1]!;
     }
   }
   return fillSides(ink, levels, null);
 }
 
 /** Two glyphs on a straight line. */
-export const straightFacing = (levels: Levels, shift: number): Facing => ({ levels, along: (_height, from, to) => to - from, stretchLeft: null, stretchRight: null, shift });
+export const straightFacing = (levels: Levels, shift: number): Facing => ({
+  levels,
+  along: (_height, from, to) => to - from,
+  stretchLeft: null,
+  stretchRight: null,
+  shift,
+});
 
 /** The top of the ink of a letter, to a level. */
 function topOf({ ink }: Sides, { step, low, count }: Levels): number {
@@ -84,7 +102,12 @@ export interface Read {
  * @param perHeight levels in the height of the letters
  * @param places where the face puts all 676 of them, if that is known
  */
-export function readPairs(face: Face, kind: PairKind, perHeight = FIT_LEVELS, places: readonly (PairPlace | null)[] = placePairs(face, PAIRS[kind])): Read {
+export function readPairs(
+  face: Face,
+  kind: PairKind,
+  perHeight = FIT_LEVELS,
+  places: readonly (PairPlace | null)[] = placePairs(face, PAIRS[kind]),
+): Read {
   const { capHeight, xHeight } = face.metrics;
   const height = kind === 'capitals' ? capHeight : xHeight;
   const levels = levelsFor(height, face.metrics.descender, Math.max(face.metrics.ascender, capHeight), perHeight);
@@ -95,14 +118,22 @@ export function readPairs(face: Face, kind: PairKind, perHeight = FIT_LEVELS, pl
     return one;
   };
   const list = FREQUENT[kind];
-  const rows = new Float64Array(list.length * READINGS), weights = new Float64Array(list.length);
+  const rows = new Float64Array(list.length * READINGS),
+    weights = new Float64Array(list.length);
   const out = new Float64Array(READINGS);
   list.forEach((index, n) => {
     const place = places[index];
-    const left = place && sides(place.first), right = place && sides(place.second);
+    const left = place && sides(place.first),
+      right = place && sides(place.second);
     if (!left || !right) return;
     const top = kind === 'mixed' ? Math.max(height, Math.min(topOf(left, levels), topOf(right, levels))) : height;
-    readWhite(gapsBetween(left, right, straightFacing(levels, place.distance)), { top: Math.min(top, (levels.low + levels.count) * levels.step), height }, null, 0, out);
+    readWhite(
+      gapsBetween(left, right, straightFacing(levels, place.distance)),
+      { top: Math.min(top, (levels.low + levels.count) * levels.step), height },
+      null,
+      0,
+      out,
+    );
     weights[n] = WEIGHTS[kind][index]!;
     for (let i = 0; i < READINGS; i++) rows[n * READINGS + i] = out[i]! / height;
   });
@@ -111,7 +142,8 @@ export function readPairs(face: Face, kind: PairKind, perHeight = FIT_LEVELS, pl
 
 /** Weighted mean of the white of pairs by shares, in shares of the height. */
 function meanOf({ rows, weights }: Read, shares: Shares): number {
-  let sum = 0, all = 0;
+  let sum = 0,
+    all = 0;
   weights.forEach((weight, n) => {
     all += weight;
     for (let i = 0; i < READINGS; i++) sum += weight * shares[i]! * rows[n * READINGS + i]!;
@@ -143,13 +175,17 @@ export function fitSense(face: Face): Sense {
   const places = placePairs(face, [...PAIRS.capitals, ...PAIRS.small, ...PAIRS.mixed]);
   const [n, m] = [PAIRS.capitals.length, PAIRS.capitals.length + PAIRS.small.length];
   const { upem, capHeight, xHeight } = face.metrics;
-  const capitals = readPairs(face, 'capitals', FIT_LEVELS, places.slice(0, n)), small = readPairs(face, 'small', FIT_LEVELS, places.slice(n, m)), mixed = readPairs(face, 'mixed', FIT_LEVELS, places.slice(m));
+  const capitals = readPairs(face, 'capitals', FIT_LEVELS, places.slice(0, n)),
+    small = readPairs(face, 'small', FIT_LEVELS, places.slice(n, m)),
+    mixed = readPairs(face, 'mixed', FIT_LEVELS, places.slice(m));
   const shares = { capitals: fittedShares(capitals, COMMON.capitals), small: fittedShares(small, COMMON.small) };
   const round = (ems: number): number => Math.round(ems * 1e6) / 1e6;
   return {
-    shares, kerned: { capitals: capitals.kerned, small: small.kerned },
+    shares,
+    kerned: { capitals: capitals.kerned, small: small.kerned },
     mean: {
-      capitals: round((meanOf(capitals, shares.capitals) * capHeight) / upem), small: round((meanOf(small, shares.small) * xHeight) / upem),
+      capitals: round((meanOf(capitals, shares.capitals) * capHeight) / upem),
+      small: round((meanOf(small, shares.small) * xHeight) / upem),
       mixed: round((meanOf(mixed, shares.capitals) * xHeight) / upem),
     },
   };
@@ -165,10 +201,16 @@ export function senseOf(face: Face): Sense {
 }
 
 /** Gives a face the sense that was found for it elsewhere, so that it is not fitted here. */
-export const keepSense = (face: Face, sense: Sense): void => { senses.set(face.vary, sense); };
+export const keepSense = (face: Face, sense: Sense): void => {
+  senses.set(face.vary, sense);
+};
 
 /** What stands in until the sense of a face is found elsewhere. */
-export const COMMON_SENSE: Sense = { shares: COMMON, mean: { capitals: 0.16, small: 0.13, mixed: 0.14 }, kerned: { capitals: 0, small: 0 } };
+export const COMMON_SENSE: Sense = {
+  shares: COMMON,
+  mean: { capitals: 0.16, small: 0.13, mixed: 0.14 },
+  kerned: { capitals: 0, small: 0 },
+};
 
 /** Letters that a sign is tried beside, for its own room. */
 const BESIDE = { capitals: 'HOAETNRSIL', small: 'noeatisrhd' } as const;
@@ -183,16 +225,28 @@ export function readSigns(face: Face, beside: 'capitals' | 'small', signs: strin
   const height = beside === 'capitals' ? capHeight : xHeight;
   const levels = levelsFor(height, descender, Math.max(ascender, capHeight), FIT_LEVELS);
   const out = new Float64Array(READINGS);
-  return [...signs].flatMap((sign) => (['before', 'after'] as const).map((side): Read => {
-    const rows: number[] = [];
-    for (const place of placePairs(plain, [...BESIDE[beside]].map((letter) => (side === 'before' ? sign + letter : letter + sign)))) {
-      const left = place && glyphSides(plain, place.first, levels), right = place && glyphSides(plain, place.second, levels);
-      if (!left || !right) continue;
-      readWhite(gapsBetween(left, right, straightFacing(levels, place.distance)), { top: height, height }, null, 0, out);
-      rows.push(...out.map((reading) => reading / height));
-    }
-    return { rows: Float64Array.from(rows), weights: new Float64Array(rows.length / READINGS).fill(1), kerned: 0 };
-  }));
+  return [...signs].flatMap((sign) =>
+    (['before', 'after'] as const).map((side): Read => {
+      const rows: number[] = [];
+      for (const place of placePairs(
+        plain,
+        [...BESIDE[beside]].map((letter) => (side === 'before' ? sign + letter : letter + sign)),
+      )) {
+        const left = place && glyphSides(plain, place.first, levels),
+          right = place && glyphSides(plain, place.second, levels);
+        if (!left || !right) continue;
+        readWhite(
+          gapsBetween(left, right, straightFacing(levels, place.distance)),
+          { top: height, height },
+          null,
+          0,
+          out,
+        );
+        rows.push(...out.map((reading) => reading / height));
+      }
+      return { rows: Float64Array.from(rows), weights: new Float64Array(rows.length / READINGS).fill(1), kerned: 0 };
+    }),
+  );
 }
 
 const rooms = new WeakMap<Sense, Map<string, readonly number[]>>();
@@ -213,10 +267,16 @@ export function signRoom(face: Face, sign: string, side: 'before' | 'after', bes
     const { upem, capHeight, xHeight } = face.metrics;
     const height = beside === 'capitals' ? capHeight : xHeight;
     const read = sign.length === 1 ? readSigns(face, beside, sign) : [];
-    known.set(key, (both = read.map((one) => (one.weights.length > 0 ? (meanOf(one, sense.shares[beside]) * height) / upem - sense.mean[beside] : 0))));
+    known.set(
+      key,
+      (both = read.map((one) =>
+        one.weights.length > 0 ? (meanOf(one, sense.shares[beside]) * height) / upem - sense.mean[beside] : 0,
+      )),
+    );
   }
   return both[side === 'before' ? 0 : 1] ?? 0;
 }
 
 /** The shares by which a face's pairs of a kind are read: a capital beside a small letter is read as capitals are. */
-export const sharesOf = (face: Face, kind: PairKind): Shares => senseOf(face).shares[kind === 'small' ? 'small' : 'capitals'];
+export const sharesOf = (face: Face, kind: PairKind): Shares =>
+  senseOf(face).shares[kind === 'small' ? 'small' : 'capitals'];

@@ -39,25 +39,52 @@ export interface Extremes {
   edge: number;
 }
 
-export const noExtremes = ({ count }: Levels): Extremes =>
-  ({ first: new Float64Array(count).fill(Infinity), last: new Float64Array(count).fill(-Infinity), front: Infinity, edge: -Infinity });
+export const noExtremes = ({ count }: Levels): Extremes => ({
+  first: new Float64Array(count).fill(Infinity),
+  last: new Float64Array(count).fill(-Infinity),
+  front: Infinity,
+  edge: -Infinity,
+});
 
 /** What ends this near to the edge of a level, in levels, ends at it: else a rounding error would put an arm into one more. */
 const ON_EDGE = 1e-7;
 
 /** Adds a straight stretch of an outline to the extremes of its letter. */
-export function addStretch(to: Extremes, { step, low, count }: Levels, x0: number, y0: number, x1: number, y1: number): void {
-  if (y0 > y1) { let swap = x0; x0 = x1; x1 = swap; swap = y0; y0 = y1; y1 = swap; }
-  const from = Math.max(0, Math.floor(y0 / step + ON_EDGE) - low), until = Math.min(count - 1, Math.ceil(y1 / step - ON_EDGE) - 1 - low);
+export function addStretch(
+  to: Extremes,
+  { step, low, count }: Levels,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+): void {
+  if (y0 > y1) {
+    let swap = x0;
+    x0 = x1;
+    x1 = swap;
+    swap = y0;
+    y0 = y1;
+    y1 = swap;
+  }
+  const from = Math.max(0, Math.floor(y0 / step + ON_EDGE) - low),
+    until = Math.min(count - 1, Math.ceil(y1 / step - ON_EDGE) - 1 - low);
   const slope = y1 > y0 ? (x1 - x0) / (y1 - y0) : 0;
   const { first, last } = to;
   for (let n = from; n <= until; n++) {
-    const bottom = (n + low) * step, top = bottom + step;
+    const bottom = (n + low) * step,
+      top = bottom + step;
     const a = y0 >= bottom ? x0 : x0 + slope * (bottom - y0);
     const b = y1 <= top ? x1 : x0 + slope * (top - y0);
-    const least = a < b ? a : b, most = a < b ? b : a;
-    if (least < first[n]!) { first[n] = least; if (least < to.front) to.front = least; }
-    if (most > last[n]!) { last[n] = most; if (most > to.edge) to.edge = most; }
+    const least = a < b ? a : b,
+      most = a < b ? b : a;
+    if (least < first[n]!) {
+      first[n] = least;
+      if (least < to.front) to.front = least;
+    }
+    if (most > last[n]!) {
+      last[n] = most;
+      if (most > to.edge) to.edge = most;
+    }
   }
 }
 
@@ -77,9 +104,11 @@ export interface Sides {
  */
 export function fillSides(ink: Extremes, { step, count }: Levels, stretch: Float64Array | null): Sides | null {
   if (ink.front > ink.edge) return null;
-  const left: Float64Array[] = [], right: Float64Array[] = [];
+  const left: Float64Array[] = [],
+    right: Float64Array[] = [];
   for (const cone of CONES) {
-    const l = ink.first.slice(), r = ink.last.slice();
+    const l = ink.first.slice(),
+      r = ink.last.slice();
     const rise = cone * step;
     for (let n = 1; n < count; n++) {
       const d = stretch ? rise / stretch[n]! : rise;

@@ -1,4 +1,5 @@
-export const meanOf = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
+export const meanOf = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /** Root mean square of the distances of values from their mean. */
 export function spreadOf(values: readonly number[]): number {

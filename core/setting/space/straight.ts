@@ -32,7 +32,12 @@ function straightSides(face: Face, letter: Letter, scale: number, width: number,
     for (const points of contoursOf(face, glyph.id, 'coarse')) {
       for (let i = 2; i < points.length; i += 2) {
         addStretch(
-          ink, levels, (points[i - 2]! + glyph.x + dx) * scale * width, (points[i - 1]! + glyph.y) * scale, (points[i]! + glyph.x + dx) * scale * width, (points[i + 1]! + glyph.y) * scale,
+          ink,
+          levels,
+          (points[i - 2]! + glyph.x + dx) * scale * width,
+          (points[i - 1]! + glyph.y) * scale,
+          (points[i]! + glyph.x + dx) * scale * width,
+          (points[i + 1]! + glyph.y) * scale,
         );
       }
     }
@@ -47,11 +52,18 @@ const TOUCH_EM = 1e-4;
 /** What the white of a pair would be were all pairs alike: what the face leaves between such letters on the mean, and beside signs their own room. */
 function alikeOf(face: Face, a: LetterKind, b: LetterKind, { kind }: PairBand, width: number): number {
   const beside = kind === 'small' ? 'small' : 'capitals';
-  const room = (a.kind === 'sign' ? signRoom(face, a.text, 'before', beside) : 0) + (b.kind === 'sign' ? signRoom(face, b.text, 'after', beside) : 0);
+  const room =
+    (a.kind === 'sign' ? signRoom(face, a.text, 'before', beside) : 0) +
+    (b.kind === 'sign' ? signRoom(face, b.text, 'after', beside) : 0);
   return (senseOf(face).mean[kind] + room) * face.metrics.upem * width;
 }
 
-interface Known { readonly width: number; readonly words: number; readonly scales: Float64Array | null; readonly pairs: readonly StraightPair[] }
+interface Known {
+  readonly width: number;
+  readonly words: number;
+  readonly scales: Float64Array | null;
+  readonly pairs: readonly StraightPair[];
+}
 const known = new WeakMap<ShapedRun, Known>();
 
 /**
@@ -63,7 +75,14 @@ const known = new WeakMap<ShapedRun, Known>();
 export function straightPairs(line: MeasuredRun, width: number, words: number): readonly StraightPair[] {
   const { run, scales } = line;
   const before = known.get(run);
-  if (before && before.width === width && before.words === words && before.scales?.length === scales?.length && (scales?.every((k, i) => k === before.scales![i]) ?? true)) return before.pairs;
+  if (
+    before &&
+    before.width === width &&
+    before.words === words &&
+    before.scales?.length === scales?.length &&
+    (scales?.every((k, i) => k === before.scales![i]) ?? true)
+  )
+    return before.pairs;
   const pairs = measurePairs(line, width, words);
   known.set(run, { width, words, scales, pairs });
   return pairs;
@@ -88,7 +107,16 @@ function measurePairs(line: MeasuredRun, width: number, words: number): readonly
       const distance = plain.middles[index]! - plain.middles[last.index]!;
       const faced = gapsBetween(last.sides, sides, straightFacing(levels, distance));
       const white = whiteBetween(faced, band, sharesOf(face, band.kind));
-      const pair = { before: last.index, after: index, band, word: index > last.index + 1, distance, white, alike: white, clear: clearance(faced) };
+      const pair = {
+        before: last.index,
+        after: index,
+        band,
+        word: index > last.index + 1,
+        distance,
+        white,
+        alike: white,
+        clear: clearance(faced),
+      };
       // Letters that the face sets into each other are left to it.
       const overlaps = straightDistance(line, pair, width, TOUCH_EM * face.metrics.upem) < TOUCH_EM * face.metrics.upem;
       pairs.push(overlaps ? pair : { ...pair, alike: alikeOf(face, last.kind, kind, band, width) });
@@ -99,7 +127,10 @@ function measurePairs(line: MeasuredRun, width: number, words: number): readonly
 }
 
 /** A band reaches no higher than the levels. */
-const bandIn = ({ low, count, step }: Levels, band: PairBand): PairBand => ({ ...band, top: Math.min(band.top, (low + count) * step) });
+const bandIn = ({ low, count, step }: Levels, band: PairBand): PairBand => ({
+  ...band,
+  top: Math.min(band.top, (low + count) * step),
+});
 
 /** The white between words is alike where it is that of the mean of the line. */
 function alikeWords(pairs: StraightPair[]): readonly StraightPair[] {
@@ -118,10 +149,15 @@ export function straightDistance(line: MeasuredRun, pair: StraightPair, width: n
   if (clear >= within) return within;
   const known = distances.get(pair);
   if (known && known.within >= within) return Math.min(known.mm, within);
-  const { run: { face, letters }, scales } = line;
+  const {
+    run: { face, letters },
+    scales,
+  } = line;
   const [k, l] = scales ? [scales[before]!, scales[after]!] : [1, 1];
-  const wide = (contours: Float64Array[]): Float64Array[] => (width === 1 ? contours : contours.map((points) => points.map((value, i) => (i % 2 === 0 ? value * width : value))));
-  const left = shapeOf(wide(straightContours(face, letters[before]!, k, 0, 'exact'))), right = shapeOf(wide(straightContours(face, letters[after]!, l, distance / width, 'exact')));
+  const wide = (contours: Float64Array[]): Float64Array[] =>
+    width === 1 ? contours : contours.map((points) => points.map((value, i) => (i % 2 === 0 ? value * width : value)));
+  const left = shapeOf(wide(straightContours(face, letters[before]!, k, 0, 'exact'))),
+    right = shapeOf(wide(straightContours(face, letters[after]!, l, distance / width, 'exact')));
   const mm = (left && right && closest(left, right, within)?.mm) ?? within;
   distances.set(pair, { within, mm });
   return mm;

@@ -14,8 +14,12 @@ const LEFT_UNEVEN = { ofHeight: 0.012, ofBefore: 0.35, unseen: 0.003 } as const;
 
 /** The common amount by which pairs together take as much of the line as they do now. */
 function levelOf(pairs: readonly Pair[]): number {
-  let sum = 0, all = 0;
-  for (const { mm, aimMm, slope } of pairs) { sum += (mm - aimMm) / slope; all += 1 / slope; }
+  let sum = 0,
+    all = 0;
+  for (const { mm, aimMm, slope } of pairs) {
+    sum += (mm - aimMm) / slope;
+    all += 1 / slope;
+  }
   return all > 0 ? sum / all : 0;
 }
 
@@ -34,15 +38,22 @@ export function plainTargets(pairs: readonly Pair[]): number[] {
  * @param bounds the white that a pair cannot go below; null for a pair that is not bound
  * @param given the height of the letters, and by how much the line may grow
  */
-export function targetsFor(pairs: readonly Pair[], bounds: readonly (number | null)[], { heightMm, growthMm }: { readonly heightMm: number; readonly growthMm: number }): number[] {
+export function targetsFor(
+  pairs: readonly Pair[],
+  bounds: readonly (number | null)[],
+  { heightMm, growthMm }: { readonly heightMm: number; readonly growthMm: number },
+): number[] {
   const at = (level: number): number[] => pairs.map(({ aimMm }, i) => Math.max(aimMm + level, bounds[i] ?? -Infinity));
-  const grown = (mms: readonly number[]): number => mms.reduce((sum, mm, i) => sum + (mm - pairs[i]!.mm) / pairs[i]!.slope, 0);
+  const grown = (mms: readonly number[]): number =>
+    mms.reduce((sum, mm, i) => sum + (mm - pairs[i]!.mm) / pairs[i]!.slope, 0);
   const bound = new Set<number>();
   let level = levelOf(pairs);
   // Which pairs stop depends on how close the others are, so those that do are found one after the other; none is let go again.
   for (let size = -1; size !== bound.size;) {
     size = bound.size;
-    pairs.forEach(({ aimMm }, i) => { if ((bounds[i] ?? -Infinity) > aimMm + level) bound.add(i); });
+    pairs.forEach(({ aimMm }, i) => {
+      if ((bounds[i] ?? -Infinity) > aimMm + level) bound.add(i);
+    });
     const free = pairs.filter((_, i) => !bound.has(i));
     if (free.length > 0) level = levelOf(free);
   }
@@ -50,14 +61,19 @@ export function targetsFor(pairs: readonly Pair[], bounds: readonly (number | nu
   const plain = at(level);
   if (grown(plain) > growthMm) return pairs.map(({ aimMm }, i) => (bound.has(i) ? bounds[i]! : aimMm + level));
   const before = spreadOf(pairs.map(({ mm, aimMm }) => mm - aimMm));
-  const most = Math.max(Math.min(LEFT_UNEVEN.ofHeight * heightMm, LEFT_UNEVEN.ofBefore * before), LEFT_UNEVEN.unseen * heightMm);
+  const most = Math.max(
+    Math.min(LEFT_UNEVEN.ofHeight * heightMm, LEFT_UNEVEN.ofBefore * before),
+    LEFT_UNEVEN.unseen * heightMm,
+  );
   const uneven = (one: number): number => spreadOf(at(one).map((mm, i) => mm - pairs[i]!.aimMm));
   const settles = (one: number): boolean => uneven(one) <= most || grown(at(one)) >= growthMm;
   if (settles(level)) return plain;
-  let low = level, high = Math.max(level, ...bounds.map((bound, i) => (bound === null ? -Infinity : bound - pairs[i]!.aimMm)));
+  let low = level,
+    high = Math.max(level, ...bounds.map((bound, i) => (bound === null ? -Infinity : bound - pairs[i]!.aimMm)));
   for (let i = 0; i < 40; i++) {
     const middle = (low + high) / 2;
-    if (settles(middle)) high = middle; else low = middle;
+    if (settles(middle)) high = middle;
+    else low = middle;
   }
   return at(high);
 }

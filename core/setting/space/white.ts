@@ -13,7 +13,10 @@ export const READINGS = CONES.length * PER_CONE;
 export type Shares = readonly number[];
 
 /** The stretch of height in which two letters are judged, from the baseline up, and the height that the readings count by. */
-export interface Band { readonly top: number; readonly height: number }
+export interface Band {
+  readonly top: number;
+  readonly height: number;
+}
 
 /** How two letters lie to each other. */
 export interface Facing {
@@ -36,9 +39,15 @@ export interface Faced extends Facing {
 
 /** Takes the gaps between two letters. */
 export function gapsBetween(left: Sides, right: Sides, facing: Facing): Faced {
-  const { levels: { step, low, count }, along, shift } = facing;
+  const {
+    levels: { step, low, count },
+    along,
+    shift,
+  } = facing;
   const gaps = CONES.map((_, c) => {
-    const r = left.right[c]!, l = right.left[c]!, list = new Float64Array(count);
+    const r = left.right[c]!,
+      l = right.left[c]!,
+      list = new Float64Array(count);
     for (let n = 0; n < count; n++) list[n] = along((n + low + 0.5) * step, r[n]!, l[n]! + shift);
     return list;
   });
@@ -56,18 +65,28 @@ export function gapsBetween(left: Sides, right: Sides, facing: Facing): Faced {
  * @param further how much further along the line the right letter is taken to stand
  * @param out takes READINGS numbers; readings whose share is 0 are left out and come as 0
  */
-export function readWhite(faced: Faced, { top, height }: Band, shares: Shares | null, further: number, out: Float64Array): void {
+export function readWhite(
+  faced: Faced,
+  { top, height }: Band,
+  shares: Shares | null,
+  further: number,
+  out: Float64Array,
+): void {
   const { levels, along, shift, left, right, stretchLeft, stretchRight } = faced;
   const { step, low, count } = levels;
-  const from = -low, to = Math.min(count, Math.ceil(top / step) - low), last = to - 1;
+  const from = -low,
+    to = Math.min(count, Math.ceil(top / step) - low),
+    last = to - 1;
   // The highest level may lie in the band in part.
-  const part = (to + low) * step <= top ? 1 : top / step - (last + low), whole = top / step;
+  const part = (to + low) * step <= top ? 1 : top / step - (last + low),
+    whole = top / step;
   for (let c = 0; c < CONES.length; c++) {
     const at = c * PER_CONE;
     const wanted = (n: number): boolean => !shares || shares[at + n]! > 0;
     out.fill(0, at, at + PER_CONE);
     if (wanted(0) || wanted(1)) {
-      const behind = baysOf(left.right[c]!, 1, levels, top, height, stretchLeft), before = baysOf(right.left[c]!, -1, levels, top, height, stretchRight);
+      const behind = baysOf(left.right[c]!, 1, levels, top, height, stretchLeft),
+        before = baysOf(right.left[c]!, -1, levels, top, height, stretchRight);
       const apart = along(top / 2, behind.edge, before.edge + shift + further);
       for (let b = 0; b < BAYS.length; b++) out[at + b] = apart + behind.deep[b]! + before.deep[b]!;
     }
@@ -93,22 +112,37 @@ export function readWhite(faced: Faced, { top, height }: Band, shares: Shares | 
 const moved = new Float64Array(1024);
 
 /** The edge of a side in a band, and what the bays behind it count for, one for each depth. */
-interface SideBays { readonly top: number; readonly height: number; readonly edge: number; readonly deep: readonly number[] }
+interface SideBays {
+  readonly top: number;
+  readonly height: number;
+  readonly edge: number;
+  readonly deep: readonly number[];
+}
 
 /** A letter meets many others in the same band. */
 const known = new WeakMap<Float64Array, SideBays>();
 
 /** @param sign 1 for a right side, −1 for a left one */
-function baysOf(side: Float64Array, sign: 1 | -1, { step, low, count }: Levels, top: number, height: number, stretch: Float64Array | null): SideBays {
+function baysOf(
+  side: Float64Array,
+  sign: 1 | -1,
+  { step, low, count }: Levels,
+  top: number,
+  height: number,
+  stretch: Float64Array | null,
+): SideBays {
   const before = known.get(side);
   if (before && before.top === top && before.height === height) return before;
-  const from = -low, to = Math.min(count, Math.ceil(top / step) - low);
+  const from = -low,
+    to = Math.min(count, Math.ceil(top / step) - low);
   let edge = -Infinity;
   for (let n = from; n < to; n++) if (sign * side[n]! > edge) edge = sign * side[n]!;
   const deep = BAYS.map((share) => {
     const most = share * height;
     let sum = 0;
-    for (let n = from; n < to; n++) sum += shareOf(n + low, step, top) * (1 - Math.exp(((sign * side[n]! - edge) * (stretch ? stretch[n]! : 1)) / most));
+    for (let n = from; n < to; n++)
+      sum +=
+        shareOf(n + low, step, top) * (1 - Math.exp(((sign * side[n]! - edge) * (stretch ? stretch[n]! : 1)) / most));
     return (most * sum * step) / top;
   });
   const found = { top, height, edge: sign * edge, deep };
@@ -117,7 +151,8 @@ function baysOf(side: Float64Array, sign: 1 | -1, { step, low, count }: Levels, 
 }
 
 /** How much of a level lies in the band. */
-const shareOf = (level: number, step: number, top: number): number => ((level + 1) * step <= top ? 1 : top / step - level);
+const shareOf = (level: number, step: number, top: number): number =>
+  (level + 1) * step <= top ? 1 : top / step - level;
 
 /** The rest of a cone's slope: a point dx across and dy up from another lies √(dx² + dy²) off, and the gap that is felt is dx + slope · dy at most. */
 const FELT = 1 / hypot(1, CONES[0]);

@@ -6,7 +6,10 @@ import { database } from '../../store';
 
 /** Keeps a font that a person brings. The body is the file; its name is asked for in `name`. */
 export default defineEventHandler(async (event) => {
-  const font = await readFontFile(await readBytes(event, MAX_FONT), String(getQuery(event)['name'] ?? 'Unnamed').slice(0, 200));
+  const font = await readFontFile(
+    await readBytes(event, MAX_FONT),
+    String(getQuery(event)['name'] ?? 'Unnamed').slice(0, 200),
+  );
   if (!font.ok) throw problem(422, { ...font.problem });
   await keepFace(await database(), font.value);
   setResponseStatus(event, 201);

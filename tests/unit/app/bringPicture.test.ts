@@ -7,10 +7,30 @@ import { fields, pngOf } from '../../support/pictures';
 /** The head of a JPEG: an application's segment, then the frame with its size and the number of its components. */
 function jpegHead(components: number, width = 40, height = 30, frame = 0xc0): Uint8Array {
   const between = [0xff, 0xe0, 0, 6, 1, 2, 3, 4, 0xff, 0xc4, 0, 4, 9, 9];
-  return Uint8Array.from([0xff, 0xd8, ...between, 0xff, frame, 0, 8 + 3 * components, 8, height >> 8, height & 255, width >> 8, width & 255, components, ...new Array<number>(3 * components).fill(0), 0xff, 0xd9]);
+  return Uint8Array.from([
+    0xff,
+    0xd8,
+    ...between,
+    0xff,
+    frame,
+    0,
+    8 + 3 * components,
+    8,
+    height >> 8,
+    height & 255,
+    width >> 8,
+    width & 255,
+    components,
+    ...new Array<number>(3 * components).fill(0),
+    0xff,
+    0xd9,
+  ]);
 }
 const blob = (bytes: Uint8Array): Blob => new Blob([bytes as Uint8Array<ArrayBuffer>]);
-const code = async (bytes: Uint8Array, use?: 'trace' | 'print') => { const head = await checkHead(blob(bytes), use); return head.ok ? 'ok' : head.problem.code; };
+const code = async (bytes: Uint8Array, use?: 'trace' | 'print') => {
+  const head = await checkHead(blob(bytes), use);
+  return head.ok ? 'ok' : head.problem.code;
+};
 
 describe('the head of a picture', () => {
   it('tells how many inks or colours a JPEG has', () => {
@@ -20,7 +40,10 @@ describe('the head of a picture', () => {
     expect([Uint8Array.of(0xff, 0xd8), fields(8), new Uint8Array(0)].map(inkComponents)).toEqual([0, 0, 0]);
   });
   it('says whether a picture can be printed as it is', async () => {
-    const asItIs = async (bytes: Uint8Array, use: 'trace' | 'print') => { const head = await checkHead(blob(bytes), use); return head.ok && head.value.asItIs; };
+    const asItIs = async (bytes: Uint8Array, use: 'trace' | 'print') => {
+      const head = await checkHead(blob(bytes), use);
+      return head.ok && head.value.asItIs;
+    };
     expect(await asItIs(readFileSync(`${HOME}/demo/images/lid.jpg`), 'print')).toBe(true);
     expect(await asItIs(fields(8), 'print')).toBe(true);
     // Four inks of its own are brought to the colours of the screen first.

@@ -30,8 +30,14 @@ class Desk {
 
   keeper(name: string, lost: string[] = []): Keeper {
     const keeper = new Keeper(this.piece, this.log.length, this.log, {
-      newId: () => `c${++ids}`, send: async (base, changes) => this.take(name, base, changes),
-      changed: () => {}, stash: () => {}, later: () => {}, lost: (problem) => { lost.push(problem.code); },
+      newId: () => `c${++ids}`,
+      send: async (base, changes) => this.take(name, base, changes),
+      changed: () => {},
+      stash: () => {},
+      later: () => {},
+      lost: (problem) => {
+        lost.push(problem.code);
+      },
     });
     this.keepers.push(keeper);
     return keeper;
@@ -39,7 +45,12 @@ class Desk {
 }
 const words = (p: Piece, id = 'words'): string => findLettering(p, id)!.wording;
 const typed = (keeper: Keeper, text: string, entryId = `e${++ids}`, id = 'words'): Change => ({
-  entryId, kind: 'do', label: 'Change wording', steps: [setStep(keeper.piece, id, ['wording'], text)], selectionBefore: [], selectionAfter: [],
+  entryId,
+  kind: 'do',
+  label: 'Change wording',
+  steps: [setStep(keeper.piece, id, ['wording'], text)],
+  selectionBefore: [],
+  selectionAfter: [],
 });
 
 describe('the keeper', () => {
@@ -147,7 +158,12 @@ describe('the keeper', () => {
   it('asks for lines when some are missing between', () => {
     const desk = new Desk();
     const keeper = desk.keeper('a');
-    const line = (revision: number): LoggedChange => ({ revision, changeId: `x${revision}`, clientId: 'b', change: typed(keeper, `R${revision}`) });
+    const line = (revision: number): LoggedChange => ({
+      revision,
+      changeId: `x${revision}`,
+      clientId: 'b',
+      change: typed(keeper, `R${revision}`),
+    });
     expect(keeper.takeLines([line(2)])).toBe(false);
     expect(keeper.takeLines([line(1), line(2)])).toBe(true);
     expect(words(keeper.piece)).toBe('R2');
@@ -156,7 +172,10 @@ describe('the keeper', () => {
   it('takes up after a crash what was not acknowledged, leaving out what was', async () => {
     const desk = new Desk();
     const before = desk.keeper('a');
-    const stash: PendingChange[] = [{ changeId: 'got-there', change: typed(before, 'ONE') }, { changeId: 'did-not', change: { ...typed(before, 'TWO', undefined, 'more') } }];
+    const stash: PendingChange[] = [
+      { changeId: 'got-there', change: typed(before, 'ONE') },
+      { changeId: 'did-not', change: { ...typed(before, 'TWO', undefined, 'more') } },
+    ];
     desk.take('a', 0, stash.slice(0, 1));
     const after = desk.keeper('a');
     after.resume(stash, desk.log);
@@ -171,14 +190,22 @@ describe('the keeper', () => {
     for (let n = 0; n < 400; n++) {
       const keeper = keepers[Math.floor(random() * 3)]!;
       desk.mode = random() < 0.15 ? 'away' : random() < 0.1 ? 'answer-lost' : 'well';
-      if (random() < 0.5) keeper.make(typed(keeper, `T${n}`, random() < 0.5 ? `stay${n >> 4}` : undefined, random() < 0.5 ? 'words' : 'more'));
+      if (random() < 0.5)
+        keeper.make(
+          typed(keeper, `T${n}`, random() < 0.5 ? `stay${n >> 4}` : undefined, random() < 0.5 ? 'words' : 'more'),
+        );
       if (random() < 0.5) await keeper.flush();
     }
     desk.mode = 'well';
-    for (const keeper of [...keepers, ...keepers]) { await keeper.flush(); keeper.takeLines(desk.log); }
+    for (const keeper of [...keepers, ...keepers]) {
+      await keeper.flush();
+      keeper.takeLines(desk.log);
+    }
     for (const keeper of keepers) {
       expect(keeper.piece).toEqual(desk.piece);
-      expect(keeper.history).toEqual(desk.log.reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY));
+      expect(keeper.history).toEqual(
+        desk.log.reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY),
+      );
       expect(keeper.state).toBe('kept');
     }
     expect(new Set(desk.log.map((line) => line.changeId)).size).toBe(desk.log.length);

@@ -2,12 +2,24 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { atRest, noLonger, whenResting } from '../../../app/utils/rest';
 
 describe('what waits for the hand to rest', () => {
-  beforeEach(() => { vi.useFakeTimers(); });
-  afterEach(() => { vi.runAllTimers(); vi.useRealTimers(); });
+  beforeEach(() => {
+    vi.useFakeTimers();
+  });
+  afterEach(() => {
+    vi.runAllTimers();
+    vi.useRealTimers();
+  });
 
   it('runs once, in order, when nothing has changed for a while', () => {
     const ran: string[] = [];
-    const [a, b] = [() => { ran.push('a'); }, () => { ran.push('b'); }];
+    const [a, b] = [
+      () => {
+        ran.push('a');
+      },
+      () => {
+        ran.push('b');
+      },
+    ];
     for (let n = 0; n < 5; n++) {
       whenResting(a);
       whenResting(b);
@@ -24,8 +36,15 @@ describe('what waits for the hand to rest', () => {
 
   it('waits anew where something changes between one and the next', () => {
     const ran: string[] = [];
-    const later = (): void => { ran.push('later'); };
-    whenResting(() => { ran.push('first'); whenResting(() => { ran.push('third'); }); });
+    const later = (): void => {
+      ran.push('later');
+    };
+    whenResting(() => {
+      ran.push('first');
+      whenResting(() => {
+        ran.push('third');
+      });
+    });
     whenResting(later);
     vi.advanceTimersByTime(310);
     expect(ran).toEqual(['first']);

@@ -7,7 +7,8 @@ import { circle, curve, HOME, lettering, piece, seat, spacing } from '../../supp
 import { fields, pictureOf } from '../../support/pictures';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-cli-'));
-const underArc = (...args: string[]) => spawnSync(process.execPath, ['cli/under-arc.mjs', ...args], { cwd: HOME, encoding: 'utf8' });
+const underArc = (...args: string[]) =>
+  spawnSync(process.execPath, ['cli/under-arc.mjs', ...args], { cwd: HOME, encoding: 'utf8' });
 const inFolder = (name: string): string => join(folder, name);
 
 describe('npx under-arc', () => {
@@ -29,12 +30,18 @@ describe('npx under-arc', () => {
   });
 
   it('says what is wrong with a piece, with the path, and leaves no half file', () => {
-    writeFileSync(inFolder('wrong.json'), JSON.stringify({ ...piece([]), sheet: { widthMm: 'wide', heightMm: 84, bleedMm: 0 }, extra: 1 }));
+    writeFileSync(
+      inFolder('wrong.json'),
+      JSON.stringify({ ...piece([]), sheet: { widthMm: 'wide', heightMm: 84, bleedMm: 0 }, extra: 1 }),
+    );
     const wrong = underArc('render', inFolder('wrong.json'), inFolder('wrong.svg'));
     expect(wrong.status).toBe(1);
     expect(wrong.stderr).toContain('sheet.widthMm');
     expect(wrong.stderr).toContain('extra');
-    writeFileSync(inFolder('tight.json'), JSON.stringify(piece([curve(circle(2)), lettering('TIDE', { seat: seat('inward', 'inside', 0) })])));
+    writeFileSync(
+      inFolder('tight.json'),
+      JSON.stringify(piece([curve(circle(2)), lettering('TIDE', { seat: seat('inward', 'inside', 0) })])),
+    );
     const tight = underArc('render', inFolder('tight.json'), inFolder('tight.svg'));
     expect([tight.status, tight.stderr.includes('Too tight')]).toEqual([1, true]);
     const missing = underArc('render', inFolder('not-there.json'), inFolder('x.svg'));
@@ -47,15 +54,36 @@ describe('npx under-arc', () => {
 
   it('sizes a curve for the words that are kept filling it, and says when filled words have no room', () => {
     const fit = { kept: true, baseRadiusMm: 30, rules: [{ by: 'radius' as const, least: 0.2, most: 5 }] };
-    const words = lettering('OTTERMERE LIGHT', { bookends: { startU: 0.7, endU: 0.3 }, spacing: spacing({ evenOut: 1 }), fit });
+    const words = lettering('OTTERMERE LIGHT', {
+      bookends: { startU: 0.7, endU: 0.3 },
+      spacing: spacing({ evenOut: 1 }),
+      fit,
+    });
     // The same words on a ring that has long been outgrown, and on one that is nearly right.
-    for (const [name, radius] of [['old', 30], ['near', 21.3]] as const) writeFileSync(inFolder(`${name}.json`), JSON.stringify(piece([curve(circle(radius)), words])));
-    for (const name of ['old', 'near']) expect(underArc('render', inFolder(`${name}.json`), inFolder(`${name}.svg`)).status).toBe(0);
-    const numbers = (name: string): number[] => [...readFileSync(inFolder(`${name}.svg`), 'utf8').matchAll(/-?\d+\.\d+/g)].map(Number);
+    for (const [name, radius] of [
+      ['old', 30],
+      ['near', 21.3],
+    ] as const)
+      writeFileSync(inFolder(`${name}.json`), JSON.stringify(piece([curve(circle(radius)), words])));
+    for (const name of ['old', 'near'])
+      expect(underArc('render', inFolder(`${name}.json`), inFolder(`${name}.svg`)).status).toBe(0);
+    const numbers = (name: string): number[] =>
+      [...readFileSync(inFolder(`${name}.svg`), 'utf8').matchAll(/-?\d+\.\d+/g)].map(Number);
     const [old, near] = [numbers('old'), numbers('near')];
     expect(old.length).toBeGreaterThan(100);
     old.forEach((value, i) => expect(Math.abs(value - near[i]!)).toBeLessThan(0.002));
-    writeFileSync(inFolder('full.json'), JSON.stringify(piece([curve(circle(12)), lettering('OTTERMERE LIGHT RAILWAY', { bookends: { startU: 0.95, endU: 0.05 }, anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'filled', by: 'ink' } })])));
+    writeFileSync(
+      inFolder('full.json'),
+      JSON.stringify(
+        piece([
+          curve(circle(12)),
+          lettering('OTTERMERE LIGHT RAILWAY', {
+            bookends: { startU: 0.95, endU: 0.05 },
+            anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: 0, align: 'filled', by: 'ink' },
+          }),
+        ]),
+      ),
+    );
     const full = underArc('render', inFolder('full.json'), inFolder('full.svg'));
     expect([full.status, full.stderr.includes('does not fill its room')]).toEqual([0, true]);
   });
@@ -69,7 +97,8 @@ describe('npx under-arc', () => {
     expect(underArc('check', inFolder('shore.json')).stderr).toContain('not at hand');
     mkdirSync(inFolder('images'), { recursive: true });
     writeFileSync(inFolder('images/any name.png'), bytes);
-    for (const name of ['shore.pdf', 'shore.svg', 'shore.zip']) expect(underArc('render', inFolder('shore.json'), inFolder(name)).status, name).toBe(0);
+    for (const name of ['shore.pdf', 'shore.svg', 'shore.zip'])
+      expect(underArc('render', inFolder('shore.json'), inFolder(name)).status, name).toBe(0);
     rmSync(inFolder('images'), { recursive: true });
     for (const name of ['shore.pdf', 'shore.svg']) {
       expect(underArc('render', inFolder('shore.zip'), inFolder(`again-${name}`)).status).toBe(0);
@@ -80,7 +109,14 @@ describe('npx under-arc', () => {
   it('leaves no half file where the disk takes no more, and what was there before', () => {
     writeFileSync(inFolder('full.pdf'), 'an earlier file');
     // A file may grow to 16 kB and no further: the profile alone is larger.
-    const full = spawnSync('bash', ['-c', `ulimit -f 16; exec "${process.execPath}" cli/under-arc.mjs render demo/1-roundel.json "${inFolder('full.pdf')}"`], { cwd: HOME, encoding: 'utf8' });
+    const full = spawnSync(
+      'bash',
+      [
+        '-c',
+        `ulimit -f 16; exec "${process.execPath}" cli/under-arc.mjs render demo/1-roundel.json "${inFolder('full.pdf')}"`,
+      ],
+      { cwd: HOME, encoding: 'utf8' },
+    );
     expect([full.status, full.stderr]).toEqual([1, expect.stringContaining('could not be written')]);
     expect(readFileSync(inFolder('full.pdf'), 'utf8')).toBe('an earlier file');
     expect(readdirSync(folder).filter((name) => name.includes('part'))).toEqual([]);

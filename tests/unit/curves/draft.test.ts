@@ -5,7 +5,18 @@ import { extentOf } from '#core/geometry/extent';
 import { pieceProblems } from '#core/piece/read';
 import { curve, piece } from '../../support/pieces';
 
-const KINDS: DraggedKind[] = ['circle', 'arc', 'ellipse', 'spiral', 'wave', 'line', 'rectangle', 'polygon', 'star', 'seal'];
+const KINDS: DraggedKind[] = [
+  'circle',
+  'arc',
+  'ellipse',
+  'spiral',
+  'wave',
+  'line',
+  'rectangle',
+  'polygon',
+  'star',
+  'seal',
+];
 const asIs = (mm: number): number => mm;
 
 describe.each(KINDS)('a %s in the making', (kind) => {
@@ -16,7 +27,10 @@ describe.each(KINDS)('a %s in the making', (kind) => {
   });
 
   it('by a click fits the sheet', () => {
-    for (const sheet of [{ widthMm: 84, heightMm: 84 }, { widthMm: 210, heightMm: 60 }]) {
+    for (const sheet of [
+      { widthMm: 84, heightMm: 84 },
+      { widthMm: 210, heightMm: 60 },
+    ]) {
       const made = trackOf(draftAt(kind, { x: sheet.widthMm / 2, y: sheet.heightMm / 2 }, sheet));
       if (!made.ok) throw new Error(made.problem.message);
       const { min, max } = extentOf(made.value.path);
@@ -37,18 +51,57 @@ describe.each(KINDS)('a %s in the making', (kind) => {
 
 describe('what a kind cannot be', () => {
   it.each([
-    ['a spiral whose radii are the same', { kind: 'spiral', centre: { x: 0, y: 0 }, startRadiusMm: 20, endRadiusMm: 20, startDeg: 0, turns: 3, growth: 'even' }, 'no-pitch'],
-    ['a spiral without turns', { kind: 'spiral', centre: { x: 0, y: 0 }, startRadiusMm: 20, endRadiusMm: 30, startDeg: 0, turns: 0, growth: 'even' }, 'out-of-range'],
+    [
+      'a spiral whose radii are the same',
+      {
+        kind: 'spiral',
+        centre: { x: 0, y: 0 },
+        startRadiusMm: 20,
+        endRadiusMm: 20,
+        startDeg: 0,
+        turns: 3,
+        growth: 'even',
+      },
+      'no-pitch',
+    ],
+    [
+      'a spiral without turns',
+      {
+        kind: 'spiral',
+        centre: { x: 0, y: 0 },
+        startRadiusMm: 20,
+        endRadiusMm: 30,
+        startDeg: 0,
+        turns: 0,
+        growth: 'even',
+      },
+      'out-of-range',
+    ],
     ['a line without length', { kind: 'line', from: { x: 1, y: 1 }, to: { x: 1, y: 1 } }, 'out-of-range'],
-    ['a rectangle without height', { kind: 'rectangle', centre: { x: 0, y: 0 }, widthMm: 10, heightMm: 0, cornerMm: 0, turnDeg: 0 }, 'out-of-range'],
-    ['an ellipse squeezed flat', { kind: 'ellipse', centre: { x: 0, y: 0 }, radiusXMm: 10, radiusYMm: 0, turnDeg: 0 }, 'out-of-range'],
+    [
+      'a rectangle without height',
+      { kind: 'rectangle', centre: { x: 0, y: 0 }, widthMm: 10, heightMm: 0, cornerMm: 0, turnDeg: 0 },
+      'out-of-range',
+    ],
+    [
+      'an ellipse squeezed flat',
+      { kind: 'ellipse', centre: { x: 0, y: 0 }, radiusXMm: 10, radiusYMm: 0, turnDeg: 0 },
+      'out-of-range',
+    ],
     ['a circle of no radius', { kind: 'circle', centre: { x: 0, y: 0 }, radiusMm: 0 }, 'out-of-range'],
   ] as const)('%s is told in plain words', (_what, shape, code) => {
     expect(curveKind(shape).problem(shape)).toMatchObject({ code, message: expect.stringMatching(/\.$/) });
   });
 
   it('a corner radius too large for its side gives way to the largest that fits', () => {
-    const pill = trackOf({ kind: 'rectangle', centre: { x: 0, y: 0 }, widthMm: 40, heightMm: 10, cornerMm: 50, turnDeg: 0 });
+    const pill = trackOf({
+      kind: 'rectangle',
+      centre: { x: 0, y: 0 },
+      widthMm: 40,
+      heightMm: 10,
+      cornerMm: 50,
+      turnDeg: 0,
+    });
     if (!pill.ok) throw new Error(pill.problem.message);
     expect(pill.value.path.lengthMm).toBeCloseTo(2 * 30 + Math.PI * 10, 6);
   });

@@ -17,21 +17,52 @@ import { arc, circle, curve, piece, track } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
 
 const at = { x: 40, y: 40 };
-const node = (x: number, y: number, back: Vec | null = null, ahead: Vec | null = null, kind: 'corner' | 'smooth' = 'corner') => ({ kind, at: { x, y }, back, ahead });
-const hill: DrawnShape = { kind: 'drawn', closed: false, nodes: [node(5, 60, null, { x: 20, y: 20 }), node(60, 40, { x: 50, y: 70 }, { x: 66, y: 22 }, 'smooth'), node(90, 60)] };
+const node = (
+  x: number,
+  y: number,
+  back: Vec | null = null,
+  ahead: Vec | null = null,
+  kind: 'corner' | 'smooth' = 'corner',
+) => ({ kind, at: { x, y }, back, ahead });
+const hill: DrawnShape = {
+  kind: 'drawn',
+  closed: false,
+  nodes: [
+    node(5, 60, null, { x: 20, y: 20 }),
+    node(60, 40, { x: 50, y: 70 }, { x: 66, y: 22 }, 'smooth'),
+    node(90, 60),
+  ],
+};
 
 const SHAPES: Record<string, CurveShape> = {
-  circle: circle(30), arc: arc(30, -60, 120),
-  ellipse: { kind: 'ellipse', centre: at, radiusXMm: 35, radiusYMm: 18, turnDeg: 20 },
-  'even spiral': { kind: 'spiral', centre: at, startRadiusMm: 8, endRadiusMm: 34, startDeg: 30, turns: 3.4, growth: 'even' },
-  'proportional spiral': { kind: 'spiral', centre: at, startRadiusMm: 3, endRadiusMm: 34, startDeg: 0, turns: -2.2, growth: 'proportional' },
-  wave: { kind: 'wave', from: { x: 5, y: 40 }, lengthMm: 90, turnDeg: 12, amplitudeMm: 9, waves: 2.5, phaseDeg: 30 },
-  line: { kind: 'line', from: { x: 4, y: 9 }, to: { x: 80, y: 42 } },
-  rectangle: { kind: 'rectangle', centre: at, widthMm: 60, heightMm: 36, cornerMm: 5, turnDeg: 10 },
-  polygon: { kind: 'polygon', centre: at, radiusMm: 30, sides: 6, cornerMm: 0, turnDeg: 0 },
-  star: { kind: 'star', centre: at, radiusMm: 34, innerRadiusMm: 16, points: 5, cornerMm: 2, turnDeg: 0 },
-  seal: { kind: 'seal', centre: at, radiusMm: 34, depthMm: 2, teeth: 36, edge: 'rope', lean: 'ahead', turnDeg: 5 },
-  drawn: hill,
+  'circle': circle(30),
+  'arc': arc(30, -60, 120),
+  'ellipse': { kind: 'ellipse', centre: at, radiusXMm: 35, radiusYMm: 18, turnDeg: 20 },
+  'even spiral': {
+    kind: 'spiral',
+    centre: at,
+    startRadiusMm: 8,
+    endRadiusMm: 34,
+    startDeg: 30,
+    turns: 3.4,
+    growth: 'even',
+  },
+  'proportional spiral': {
+    kind: 'spiral',
+    centre: at,
+    startRadiusMm: 3,
+    endRadiusMm: 34,
+    startDeg: 0,
+    turns: -2.2,
+    growth: 'proportional',
+  },
+  'wave': { kind: 'wave', from: { x: 5, y: 40 }, lengthMm: 90, turnDeg: 12, amplitudeMm: 9, waves: 2.5, phaseDeg: 30 },
+  'line': { kind: 'line', from: { x: 4, y: 9 }, to: { x: 80, y: 42 } },
+  'rectangle': { kind: 'rectangle', centre: at, widthMm: 60, heightMm: 36, cornerMm: 5, turnDeg: 10 },
+  'polygon': { kind: 'polygon', centre: at, radiusMm: 30, sides: 6, cornerMm: 0, turnDeg: 0 },
+  'star': { kind: 'star', centre: at, radiusMm: 34, innerRadiusMm: 16, points: 5, cornerMm: 2, turnDeg: 0 },
+  'seal': { kind: 'seal', centre: at, radiusMm: 34, depthMm: 2, teeth: 36, edge: 'rope', lean: 'ahead', turnDeg: 5 },
+  'drawn': hill,
 };
 const all = Object.entries(SHAPES);
 
@@ -45,10 +76,15 @@ describe.each(all)('%s', (_name, shape) => {
       const chords = (n: number): number => {
         let length = 0;
         let last = pointAt(segment, 0);
-        for (let i = 1; i <= n; i++) { const p = pointAt(segment, i / n); length += Math.hypot(p.x - last.x, p.y - last.y); last = p; }
+        for (let i = 1; i <= n; i++) {
+          const p = pointAt(segment, i / n);
+          length += Math.hypot(p.x - last.x, p.y - last.y);
+          last = p;
+        }
         return length;
       };
-      const coarse = chords(20000), fine = chords(40000);
+      const coarse = chords(20000),
+        fine = chords(40000);
       sum += fine + (fine - coarse) / 3;
     }
     expect(Math.abs(path.lengthMm - sum)).toBeLessThan(1e-7 * sum);
@@ -66,24 +102,37 @@ describe.each(all)('%s', (_name, shape) => {
       const walk = (count: number): number => {
         let length = 0;
         let last = pointAt(segment, 0);
-        for (let i = 1; i <= count; i++) { const p = pointAt(segment, (t * i) / count); length += Math.hypot(p.x - last.x, p.y - last.y); last = p; }
+        for (let i = 1; i <= count; i++) {
+          const p = pointAt(segment, (t * i) / count);
+          length += Math.hypot(p.x - last.x, p.y - last.y);
+          last = p;
+        }
         return length;
       };
-      const coarse = walk(20000), fine = walk(40000);
+      const coarse = walk(20000),
+        fine = walk(40000);
       s = before + fine + (fine - coarse) / 3;
-      const here = frameAt(path, s).point, want = pointAt(segment, t);
+      const here = frameAt(path, s).point,
+        want = pointAt(segment, t);
       expect(Math.hypot(here.x - want.x, here.y - want.y)).toBeLessThan(1e-6);
     }
   });
 
   it('has the tangent of its places and the curvature of its turning, either way round', () => {
-    const random = seeded(33), back = curveKind(shape).reverse(shape), h = 1e-4;
-    for (const way of back ? [path, track(back).path] : [path]) for (let n = 0; n < 40; n++) {
-      const s = h + random() * (way.lengthMm - 2 * h);
-      const { tangent, curvature } = frameAt(way, s), a = frameAt(way, s - h), b = frameAt(way, s + h);
-      expect(Math.hypot((b.point.x - a.point.x) / (2 * h) - tangent.x, (b.point.y - a.point.y) / (2 * h) - tangent.y)).toBeLessThan(1e-5);
-      expect(Math.abs((b.turningRad - a.turningRad) / (2 * h) - curvature)).toBeLessThan(1e-5);
-    }
+    const random = seeded(33),
+      back = curveKind(shape).reverse(shape),
+      h = 1e-4;
+    for (const way of back ? [path, track(back).path] : [path])
+      for (let n = 0; n < 40; n++) {
+        const s = h + random() * (way.lengthMm - 2 * h);
+        const { tangent, curvature } = frameAt(way, s),
+          a = frameAt(way, s - h),
+          b = frameAt(way, s + h);
+        expect(
+          Math.hypot((b.point.x - a.point.x) / (2 * h) - tangent.x, (b.point.y - a.point.y) / (2 * h) - tangent.y),
+        ).toBeLessThan(1e-5);
+        expect(Math.abs((b.turningRad - a.turningRad) / (2 * h) - curvature)).toBeLessThan(1e-5);
+      }
   });
 
   it('goes there and back: the nearest place to a place on it is itself', () => {
@@ -101,7 +150,8 @@ describe.each(all)('%s', (_name, shape) => {
       const other = track(back).path;
       expect(other.lengthMm).toBeCloseTo(path.lengthMm, 7);
       for (const u of [0, 0.13, 0.5, 0.91, 1]) {
-        const a = frameAt(path, u * path.lengthMm).point, b = frameAt(other, (1 - u) * path.lengthMm).point;
+        const a = frameAt(path, u * path.lengthMm).point,
+          b = frameAt(other, (1 - u) * path.lengthMm).point;
         expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeLessThan(1e-6);
       }
     }
@@ -121,7 +171,8 @@ describe.each(all)('%s', (_name, shape) => {
     ] as const) {
       const moved = track(curveKind(shape).transform(shape, by)).path;
       expect(moved.lengthMm).toBeCloseTo(path.lengthMm * by.scale, 6);
-      for (let i = 0; i < 9; i++) expect(nearest(moved, map(frameAt(path, (path.lengthMm * i) / 8.3).point))!.distanceMm).toBeLessThan(1e-6);
+      for (let i = 0; i < 9; i++)
+        expect(nearest(moved, map(frameAt(path, (path.lengthMm * i) / 8.3).point))!.distanceMm).toBeLessThan(1e-6);
     }
   });
 
@@ -139,14 +190,17 @@ describe.each(all)('%s', (_name, shape) => {
 });
 
 describe('clock points', () => {
-  it.each(all.filter(([, shape]) => track(shape).path.path.closed))('of a %s lie on the ray from its centre', (_name, shape) => {
-    const seen = track(shape);
-    for (let hour = 0; hour < 12; hour++) {
-      const u = fractionAtClock(seen, hour * 30);
-      const off = Math.abs(((clockAtFraction(seen, u) - hour * 30 + 540) % 360) - 180);
-      expect(off).toBeLessThan(1e-6);
-    }
-  });
+  it.each(all.filter(([, shape]) => track(shape).path.path.closed))(
+    'of a %s lie on the ray from its centre',
+    (_name, shape) => {
+      const seen = track(shape);
+      for (let hour = 0; hour < 12; hour++) {
+        const u = fractionAtClock(seen, hour * 30);
+        const off = Math.abs(((clockAtFraction(seen, u) - hour * 30 + 540) % 360) - 180);
+        expect(off).toBeLessThan(1e-6);
+      }
+    },
+  );
 });
 
 describe('arcs and circles by what one measures', () => {
@@ -154,7 +208,10 @@ describe('arcs and circles by what one measures', () => {
     const bow = withChordAndRise(arc(30, -40, 80), 50, 8);
     expect([chordOf(bow), riseOf(bow)]).toEqual([expect.closeTo(50, 9), expect.closeTo(8, 9)]);
     // Its middle stays where it was.
-    expect(frameAt(track(bow).path, track(bow).path.lengthMm / 2).point).toMatchObject({ x: expect.closeTo(42, 9), y: expect.closeTo(12, 9) });
+    expect(frameAt(track(bow).path, track(bow).path.lengthMm / 2).point).toMatchObject({
+      x: expect.closeTo(42, 9),
+      y: expect.closeTo(12, 9),
+    });
     expect(riseOf(withChordAndRise(bow, 20, 15))).toBeCloseTo(15, 9);
   });
   it('through three points, in their order', () => {
@@ -167,7 +224,10 @@ describe('arcs and circles by what one measures', () => {
       expect(frameAt(path, path.lengthMm).point.y).toBeCloseTo(c.y, 9);
       expect(nearest(path, b)!.distanceMm).toBeLessThan(1e-9);
     }
-    expect(arcThrough({ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 2, y: 2 })).toMatchObject({ ok: false, problem: { code: 'in-a-line' } });
+    expect(arcThrough({ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 2, y: 2 })).toMatchObject({
+      ok: false,
+      problem: { code: 'in-a-line' },
+    });
   });
   it('best fit to many points, with the spread', () => {
     const random = seeded(4);
@@ -177,10 +237,24 @@ describe('arcs and circles by what one measures', () => {
     expect(fit.spreadMm).toBeGreaterThan(0.02);
     expect(fit.worstMm).toBeLessThan(0.3);
     // Least squares of the distances: no neighbour fits better.
-    const sum = (x: number, y: number, r: number): number => points.reduce((all, p) => all + (Math.hypot(p.x - x, p.y - y) - r) ** 2, 0);
+    const sum = (x: number, y: number, r: number): number =>
+      points.reduce((all, p) => all + (Math.hypot(p.x - x, p.y - y) - r) ** 2, 0);
     const best = sum(fit.centre.x, fit.centre.y, fit.radiusMm);
-    for (const [dx, dy, dr] of [[1e-3, 0, 0], [0, 1e-3, 0], [0, 0, 1e-3], [-1e-3, 0, 0]]) expect(sum(fit.centre.x + dx!, fit.centre.y + dy!, fit.radiusMm + dr!)).toBeGreaterThan(best);
-    expect(fitCircle([{ x: 0, y: 0 }, { x: 1, y: 0 }, { x: 2, y: 0 }, { x: 5, y: 0 }])).toBeNull();
+    for (const [dx, dy, dr] of [
+      [1e-3, 0, 0],
+      [0, 1e-3, 0],
+      [0, 0, 1e-3],
+      [-1e-3, 0, 0],
+    ])
+      expect(sum(fit.centre.x + dx!, fit.centre.y + dy!, fit.radiusMm + dr!)).toBeGreaterThan(best);
+    expect(
+      fitCircle([
+        { x: 0, y: 0 },
+        { x: 1, y: 0 },
+        { x: 2, y: 0 },
+        { x: 5, y: 0 },
+      ]),
+    ).toBeNull();
     expect(circleThrough({ x: 1, y: 1 }, { x: 1, y: 1 }, { x: 2, y: 5 })).toBeNull();
   });
 });
@@ -189,9 +263,11 @@ describe('nodes', () => {
   it('put in on the curve do not change its form', () => {
     const more = insertNode(hill, 0, 0.3);
     expect(more.nodes).toHaveLength(4);
-    const before = track(hill).path, after = track(more).path;
+    const before = track(hill).path,
+      after = track(more).path;
     expect(after.lengthMm).toBeCloseTo(before.lengthMm, 8);
-    for (let i = 0; i <= 10; i++) expect(nearest(after, frameAt(before, (before.lengthMm * i) / 10).point)!.distanceMm).toBeLessThan(1e-8);
+    for (let i = 0; i <= 10; i++)
+      expect(nearest(after, frameAt(before, (before.lengthMm * i) / 10).point)!.distanceMm).toBeLessThan(1e-8);
   });
   it('keep their handles in line when smooth, and alike when symmetrical', () => {
     const smooth = moveNodeHandle(hill.nodes[1]!, 'ahead', { x: 60, y: 10 });
@@ -205,43 +281,61 @@ describe('nodes', () => {
     expect(removeNode(removeNode(hill, 0)!, 0)).toBeNull();
   });
   it('all in one place are no curve', () => {
-    expect(trackOf({ ...hill, nodes: [node(1, 1), node(1, 1)] })).toMatchObject({ ok: false, problem: { code: 'zero-length' } });
+    expect(trackOf({ ...hill, nodes: [node(1, 1), node(1, 1)] })).toMatchObject({
+      ok: false,
+      problem: { code: 'zero-length' },
+    });
   });
 });
 
 describe('curves that follow others', () => {
   const ring = curve(SHAPES['ellipse']!);
   const outside = curve({ kind: 'parallel', of: 'ring', distanceMm: 4 }, 'outside');
-  it.each(all.filter(([name]) => name !== 'line'))('a parallel of a %s keeps its distance within 0.005 mm', (_name, shape) => {
-    for (const distanceMm of [3, -3]) {
-      const tracks = tracksOf(piece([curve(shape), curve({ kind: 'parallel', of: 'ring', distanceMm }, 'p')]));
-      const p = tracks.get('p')!;
-      if (!p.ok) throw new Error(p.problem.message);
-      const parent = track(shape).path;
-      for (let i = 0; i <= 200; i++) {
-        const d = nearest(parent, frameAt(p.value.path, (p.value.path.lengthMm * i) / 200).point)!.distanceMm;
-        expect(Math.abs(d - 3)).toBeLessThan(0.005);
+  it.each(all.filter(([name]) => name !== 'line'))(
+    'a parallel of a %s keeps its distance within 0.005 mm',
+    (_name, shape) => {
+      for (const distanceMm of [3, -3]) {
+        const tracks = tracksOf(piece([curve(shape), curve({ kind: 'parallel', of: 'ring', distanceMm }, 'p')]));
+        const p = tracks.get('p')!;
+        if (!p.ok) throw new Error(p.problem.message);
+        const parent = track(shape).path;
+        for (let i = 0; i <= 200; i++) {
+          const d = nearest(parent, frameAt(p.value.path, (p.value.path.lengthMm * i) / 200).point)!.distanceMm;
+          expect(Math.abs(d - 3)).toBeLessThan(0.005);
+        }
       }
-    }
-  });
+    },
+  );
   it('follow when the other changes, and are the same object when it does not', () => {
     const first = piece([ring, outside]);
     const again = piece([ring, outside, curve(circle(5), 'other')]);
-    const a = tracksOf(first).get('outside')!, b = tracksOf(again).get('outside')!;
+    const a = tracksOf(first).get('outside')!,
+      b = tracksOf(again).get('outside')!;
     expect(a.ok && b.ok && a.value === b.value).toBe(true);
-    const larger = tracksOf(piece([curve({ ...SHAPES['ellipse'] as any, radiusXMm: 40 }), outside])).get('outside')!;
+    const larger = tracksOf(piece([curve({ ...(SHAPES['ellipse'] as any), radiusXMm: 40 }), outside])).get('outside')!;
     expect(larger.ok && a.ok && larger.value.path.lengthMm > a.value.path.lengthMm).toBe(true);
   });
   it('say at which distance nothing is left', () => {
-    const vanished = tracksOf(piece([curve(circle(10)), curve({ kind: 'parallel', of: 'ring', distanceMm: -12 }, 'p')])).get('p')!;
-    expect(vanished).toMatchObject({ ok: false, problem: { code: 'vanishes', message: expect.stringContaining('12.00 mm') } });
+    const vanished = tracksOf(
+      piece([curve(circle(10)), curve({ kind: 'parallel', of: 'ring', distanceMm: -12 }, 'p')]),
+    ).get('p')!;
+    expect(vanished).toMatchObject({
+      ok: false,
+      problem: { code: 'vanishes', message: expect.stringContaining('12.00 mm') },
+    });
   });
   it('may not follow themselves', () => {
-    const loop = piece([curve({ kind: 'parallel', of: 'b', distanceMm: 1 }, 'a'), curve({ kind: 'parallel', of: 'a', distanceMm: 1 }, 'b')]);
+    const loop = piece([
+      curve({ kind: 'parallel', of: 'b', distanceMm: 1 }, 'a'),
+      curve({ kind: 'parallel', of: 'a', distanceMm: 1 }, 'b'),
+    ]);
     expect(tracksOf(loop).get('a')).toMatchObject({ ok: false, problem: { code: 'follows-itself' } });
   });
   it('midway between two are as far from the one as from the other', () => {
-    const inner = curve({ kind: 'ellipse', centre: { x: 43, y: 39 }, radiusXMm: 20, radiusYMm: 9, turnDeg: 35 }, 'inner');
+    const inner = curve(
+      { kind: 'ellipse', centre: { x: 43, y: 39 }, radiusXMm: 20, radiusYMm: 9, turnDeg: 35 },
+      'inner',
+    );
     const tracks = tracksOf(piece([ring, inner, curve({ kind: 'midway', first: 'ring', second: 'inner' }, 'm')]));
     const m = tracks.get('m')!;
     if (!m.ok) throw new Error(m.problem.message);
@@ -252,23 +346,53 @@ describe('curves that follow others', () => {
     }
   });
   it('midway between two rings are the ring between, exactly', () => {
-    const m = tracksOf(piece([curve(circle(30)), curve(circle(20), 'in'), curve({ kind: 'midway', first: 'ring', second: 'in' }, 'm')])).get('m')!;
+    const m = tracksOf(
+      piece([curve(circle(30)), curve(circle(20), 'in'), curve({ kind: 'midway', first: 'ring', second: 'in' }, 'm')]),
+    ).get('m')!;
     expect(m.ok && m.value.path.path.segments).toMatchObject([{ kind: 'arc', radius: 25 }]);
   });
   it('cannot lie between two that cross', () => {
-    const m = tracksOf(piece([curve(circle(30)), curve(circle(30, 60), 'in'), curve({ kind: 'midway', first: 'ring', second: 'in' }, 'm')])).get('m')!;
+    const m = tracksOf(
+      piece([
+        curve(circle(30)),
+        curve(circle(30, 60), 'in'),
+        curve({ kind: 'midway', first: 'ring', second: 'in' }, 'm'),
+      ]),
+    ).get('m')!;
     expect(m).toMatchObject({ ok: false, problem: { code: 'curves-cross' } });
   });
 });
 
 describe('the height handle of a wave', () => {
-  const base = { kind: 'wave', from: { x: 5, y: 40 }, lengthMm: 90, turnDeg: 12, amplitudeMm: 9, waves: 2.5, phaseDeg: 0 } as const;
-  it.each([[0, 2.5, 9], [90, 2.5, 9], [180, 2.5, 9], [275, 1, 9], [33, 0.05, 9], [180, 0.4, -6], [-700, 3, 4], [120, 0.3, 9]])('lies on it at a phase of %i°, %f waves, height %f, and follows the hand', (phaseDeg, waves, amplitudeMm) => {
+  const base = {
+    kind: 'wave',
+    from: { x: 5, y: 40 },
+    lengthMm: 90,
+    turnDeg: 12,
+    amplitudeMm: 9,
+    waves: 2.5,
+    phaseDeg: 0,
+  } as const;
+  it.each([
+    [0, 2.5, 9],
+    [90, 2.5, 9],
+    [180, 2.5, 9],
+    [275, 1, 9],
+    [33, 0.05, 9],
+    [180, 0.4, -6],
+    [-700, 3, 4],
+    [120, 0.3, 9],
+  ])('lies on it at a phase of %i°, %f waves, height %f, and follows the hand', (phaseDeg, waves, amplitudeMm) => {
     const shape = { ...base, phaseDeg, waves, amplitudeMm };
-    const kind = curveKind(shape), crest = (one: CurveShape): Vec => curveKind(one).handles(one).find(({ id }) => id === 'crest')!.at;
+    const kind = curveKind(shape),
+      crest = (one: CurveShape): Vec =>
+        curveKind(one)
+          .handles(one)
+          .find(({ id }) => id === 'crest')!.at;
     expect(nearest(track(shape).path, crest(shape))!.distanceMm).toBeLessThan(1e-6);
     // Pulled away from the axis, it stays under the hand.
-    const a = (12 * Math.PI) / 180, to = { x: crest(shape).x + 3 * Math.sin(a), y: crest(shape).y - 3 * Math.cos(a) };
+    const a = (12 * Math.PI) / 180,
+      to = { x: crest(shape).x + 3 * Math.sin(a), y: crest(shape).y - 3 * Math.cos(a) };
     const pulled = kind.moveHandle(shape, 'crest', to);
     expect(Math.hypot(crest(pulled).x - to.x, crest(pulled).y - to.y)).toBeLessThan(1e-6);
   });

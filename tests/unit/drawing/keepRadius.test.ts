@@ -10,11 +10,14 @@ import { eveningOf, isFoundFor, setWith } from '#core/setting/settle';
 import { circle, curve, faces, lettering, piece, spacing } from '../../support/pieces';
 
 let all: Faces;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 
 const fit = (rules: Fit['rules'], baseRadiusMm: number | null = null): Fit => ({ kept: true, baseRadiusMm, rules });
 const radius: Fit['rules'] = [{ by: 'radius', least: 0.3, most: 3 }];
-const start = (changes: Partial<Lettering> = {}, shape: CurveShape = circle(30)): Piece => piece([curve(shape), lettering('OTTERMERE LIGHT', { bookends: { startU: 0.7, endU: 0.3 }, ...changes })]);
+const start = (changes: Partial<Lettering> = {}, shape: CurveShape = circle(30)): Piece =>
+  piece([curve(shape), lettering('OTTERMERE LIGHT', { bookends: { startU: 0.7, endU: 0.3 }, ...changes })]);
 /** Steps with what they mean for kept radii. */
 function after(p: Piece, steps: readonly Step[], evenings?: Evenings): Made {
   const next = applySteps(p, steps);
@@ -59,20 +62,27 @@ describe('a radius kept such that the words fill their room', () => {
   it('keeps its limits, counted from the size given by hand, however often words change', () => {
     const tight: Fit['rules'] = [{ by: 'radius', least: 0.9, most: 1.1 }];
     let p = keep(start(), tight);
-    for (const wording of ['OTTERMERE LIGHT RAILWAY COMPANY', 'SEA', 'OTTERMERE LIGHT RAILWAY COMPANY', 'SEA']) p = edited(p, setStep(p, 'words', ['wording'], wording));
+    for (const wording of ['OTTERMERE LIGHT RAILWAY COMPANY', 'SEA', 'OTTERMERE LIGHT RAILWAY COMPANY', 'SEA'])
+      p = edited(p, setStep(p, 'words', ['wording'], wording));
     expect(radiusOf(p)).toBeCloseTo(27, 6);
     expect(drawPiece(p, all).problems.map((one) => one.code)).not.toContain('too-tight');
     p = edited(p, setStep(p, 'ring', ['shape'], circle(40)));
     expect(radiusOf(p)).toBeCloseTo(36, 6);
   });
   it('is found with evening out too, on other kinds of curves as well', () => {
-    for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
+    for (const shape of [
+      circle(30),
+      { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 },
+    ] as CurveShape[]) {
       const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
       expect(Math.abs(left(p)), shape.kind).toBeLessThan(0.001);
     }
   });
   it('is filled at once with what evening out came to before, and finished with its own', () => {
-    for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
+    for (const shape of [
+      circle(30),
+      { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 },
+    ] as CurveShape[]) {
       const p = keep(start({ spacing: spacing({ evenOut: 1, lean: 1 }) }, shape), radius);
       expect(finish(p, words(p), all)!.shape, 'has the right size already').toBeNull();
       const none: Evenings = { of: () => null };
@@ -90,12 +100,18 @@ describe('a radius kept such that the words fill their room', () => {
       for (const [at, em] of again.evening!) expect(em).toBeCloseTo(finished.evening!.get(at)!, 3);
       // The same as found in one go.
       const whole = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY'));
-      const length = (one: Piece): number => { const track = tracksOf(one).get('ring')!; return track.ok ? track.value.path.lengthMm : 0; };
+      const length = (one: Piece): number => {
+        const track = tracksOf(one).get('ring')!;
+        return track.ok ? track.value.path.lengthMm : 0;
+      };
       expect(done.ok && length(done.value)).toBeCloseTo(length(whole), 3);
     }
   });
   it('is near enough for the eye with what evening out was, until it is finished', () => {
-    for (const shape of [circle(30), { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 }] as CurveShape[]) {
+    for (const shape of [
+      circle(30),
+      { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 27, turnDeg: 0 },
+    ] as CurveShape[]) {
       const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
       const ground = groundOf(words(p), tracksOf(p), all);
       const evening = ground.ok ? eveningOf(words(p), ground.value.track, ground.value.face) : null;
@@ -108,9 +124,14 @@ describe('a radius kept such that the words fill their room', () => {
       expect(set.ok && [set.value.overset.letters, set.value.notes]).toEqual([[], []]);
       // What was found on the way to the radius is what setting it anew gives.
       const anew = settingOf({ ...words(made) }, tracksOf(made), all, was);
-      const furthest = set.ok && anew.ok ? Math.max(...set.value.rows.map((one, i) => Math.abs(one - anew.value.rows[i]!))) : Number.NaN;
+      const furthest =
+        set.ok && anew.ok
+          ? Math.max(...set.value.rows.map((one, i) => Math.abs(one - anew.value.rows[i]!)))
+          : Number.NaN;
       expect(furthest, shape.kind).toBeLessThan(1e-8);
-      expect(set.ok && anew.ok && set.value.lettering === words(made) && set.value.notes).toEqual(anew.ok && anew.value.notes);
+      expect(set.ok && anew.ok && set.value.lettering === words(made) && set.value.notes).toEqual(
+        anew.ok && anew.value.notes,
+      );
       // A file is told of what is missing: it will not be finished.
       const filed = settingOf(words(made), tracksOf(made), all);
       expect(filed.ok && filed.value.notes.map((one) => one.code)).toEqual(['fit-not-met']);
@@ -120,22 +141,37 @@ describe('a radius kept such that the words fill their room', () => {
       // The last step is too small to even out again for it.
       const again = done.ok ? finish(done.value, words(done.value), all)! : null;
       expect(again?.shape).toBeNull();
-      for (const [at, em] of finished.evening!) expect(Math.abs(again!.evening!.get(at)! - em), `${shape.kind}, thousandths of an em at ${at}`).toBeLessThan(0.01);
+      for (const [at, em] of finished.evening!)
+        expect(Math.abs(again!.evening!.get(at)! - em), `${shape.kind}, thousandths of an em at ${at}`).toBeLessThan(
+          0.01,
+        );
     }
   });
   it('is found together with the setting, which is taken for that of these words only', () => {
-    const p = keep(start(), radius), item = words(p), ground = groundOf(item, tracksOf(p), all);
+    const p = keep(start(), radius),
+      item = words(p),
+      ground = groundOf(item, tracksOf(p), all);
     if (!ground.ok) throw new Error(ground.problem.message);
     const { track, face } = ground.value;
-    const found = setWith(item, track, face, [], null), between = setLettering(betweenBookends(item, track), track, face);
+    const found = setWith(item, track, face, [], null),
+      between = setLettering(betweenBookends(item, track), track, face);
     if (!found.ok || !between.ok) throw new Error('not set');
-    const fits = (changes: Partial<Lettering>): boolean => isFoundFor(between.value, { ...item, ...changes }, track, face, null);
+    const fits = (changes: Partial<Lettering>): boolean =>
+      isFoundFor(between.value, { ...item, ...changes }, track, face, null);
     expect(fits({})).toBe(true);
     const again = setWith(item, track, face, [], null, between.value);
-    expect(again.ok && Array.from(again.value.rows)).toEqual(Array.from(found.value.rows, (value) => expect.closeTo(value, 9)));
+    expect(again.ok && Array.from(again.value.rows)).toEqual(
+      Array.from(found.value.rows, (value) => expect.closeTo(value, 9)),
+    );
     // It stands between its bookends whatever its anchor says, but not between others.
     expect(fits({ anchor: { ...item.anchor, align: 'start' } })).toBe(true);
-    for (const changes of [{ bookends: { startU: 0.7, endU: 0.25 } }, { wording: 'OTTERMERE' }, { spacing: spacing({ tracking: 5 }) }, { fit: fit([{ by: 'tracking', least: -20, most: 60 }, ...radius]) }]) expect(fits(changes)).toBe(false);
+    for (const changes of [
+      { bookends: { startU: 0.7, endU: 0.25 } },
+      { wording: 'OTTERMERE' },
+      { spacing: spacing({ tracking: 5 }) },
+      { fit: fit([{ by: 'tracking', least: -20, most: 60 }, ...radius]) },
+    ])
+      expect(fits(changes)).toBe(false);
     expect(isFoundFor(between.value, item, { ...track }, face, null)).toBe(false);
     expect(isFoundFor(between.value, item, track, face, new Map())).toBe(false);
   });
@@ -144,7 +180,10 @@ describe('a radius kept such that the words fill their room', () => {
     const was = radiusOf(p);
     p = edited(p, setStep(p, 'ring', ['shape'], circle(was, 50, 44)));
     expect(radiusOf(p)).toBeCloseTo(was, 9);
-    const locked = piece([{ ...curve(circle(30)), locked: true }, lettering('OTTERMERE', { bookends: { startU: 0.7, endU: 0.3 } })]);
+    const locked = piece([
+      { ...curve(circle(30)), locked: true },
+      lettering('OTTERMERE', { bookends: { startU: 0.7, endU: 0.3 } }),
+    ]);
     expect(radiusOf(keep(locked, radius))).toBe(30);
     const steps = [setStep(p, 'ring', ['name'], 'Ring')];
     expect(after(start(), steps).steps).toEqual(steps);

@@ -24,7 +24,8 @@ function denseLength(c: CubicSegment, t1 = 1): number {
     }
     return sum;
   };
-  const coarse = chords(20000), fine = chords(40000);
+  const coarse = chords(20000),
+    fine = chords(40000);
   return fine + (fine - coarse) / 3;
 }
 
@@ -107,7 +108,8 @@ describe('cubics', () => {
       const path = measurePath(open(randomCubic(random)));
       const steps = 4000;
       let turn = 0;
-      for (let i = 0; i < steps; i++) turn += (frameAt(path, ((i + 0.5) * path.lengthMm) / steps).curvature * path.lengthMm) / steps;
+      for (let i = 0; i < steps; i++)
+        turn += (frameAt(path, ((i + 0.5) * path.lengthMm) / steps).curvature * path.lengthMm) / steps;
       // The midpoint rule is the coarse side here, above all where the curve bends sharply.
       expect(Math.abs(turn - path.turningRad)).toBeLessThan(2e-2);
     }
@@ -133,7 +135,13 @@ describe('cubics', () => {
 });
 
 describe('paths', () => {
-  const path = measurePath(open(line(vec(0, 0), vec(10, 0)), clockArc(vec(10, 10), 10, 0, 90), cubic(vec(20, 10), vec(20, 16), vec(24, 20), vec(30, 20))));
+  const path = measurePath(
+    open(
+      line(vec(0, 0), vec(10, 0)),
+      clockArc(vec(10, 10), 10, 0, 90),
+      cubic(vec(20, 10), vec(20, 16), vec(24, 20), vec(30, 20)),
+    ),
+  );
 
   it('go straight on past their ends', () => {
     expect(frameAt(path, -3).point).toMatchObject({ x: expect.closeTo(-3, 9), y: expect.closeTo(0, 9) });

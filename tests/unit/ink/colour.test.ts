@@ -1,13 +1,45 @@
 import { describe, expect, it } from 'vitest';
-import { deltaE, fromHex, nearestCmyk, screenHex, screenRgb, toHex, toLab, type Cmyk, type Rgb } from '#core/ink/colour';
+import {
+  deltaE,
+  fromHex,
+  nearestCmyk,
+  screenHex,
+  screenRgb,
+  toHex,
+  toLab,
+  type Cmyk,
+  type Rgb,
+} from '#core/ink/colour';
 import { between, seeded } from '../../support/random';
 
 describe('inks on the screen', () => {
   it('have the colours that LittleCMS gives for the profile', () => {
     // transicc -i profiles/coated.icc -o '*sRGB' -t1 -b, held to 0 to 255
     const known: readonly [Cmyk, Rgb][] = [
-      [[0, 0, 0, 0], [255, 255, 255]], [[100, 0, 0, 0], [0, 159.17, 227.42]], [[0, 0, 0, 100], [31.87, 31.41, 30.24]],
-      [[86, 40, 55, 30], [30.0, 97.46, 94.86]], [[10, 20, 30, 0], [233.31, 208.35, 183.72]], [[60, 50, 50, 70], [55.81, 56.32, 54.93]],
+      [
+        [0, 0, 0, 0],
+        [255, 255, 255],
+      ],
+      [
+        [100, 0, 0, 0],
+        [0, 159.17, 227.42],
+      ],
+      [
+        [0, 0, 0, 100],
+        [31.87, 31.41, 30.24],
+      ],
+      [
+        [86, 40, 55, 30],
+        [30.0, 97.46, 94.86],
+      ],
+      [
+        [10, 20, 30, 0],
+        [233.31, 208.35, 183.72],
+      ],
+      [
+        [60, 50, 50, 70],
+        [55.81, 56.32, 54.93],
+      ],
     ];
     for (const [cmyk, rgb] of known) expect(deltaE(screenRgb(cmyk), rgb), cmyk.join(' ')).toBeLessThan(1.5);
   });

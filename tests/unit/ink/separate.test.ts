@@ -6,13 +6,32 @@ import { encodeBase64 } from '#core/output/base64';
 import { between, seeded } from '../../support/random';
 
 const pixel = (...rgb: readonly number[]): Uint8Array => Uint8Array.from([...rgb, 255]);
-const mix = (rgb: readonly number[], most = 300): Cmyk => [...separate(pixel(...rgb), most)].map((share) => share / 2.55) as unknown as Cmyk;
+const mix = (rgb: readonly number[], most = 300): Cmyk =>
+  [...separate(pixel(...rgb), most)].map((share) => share / 2.55) as unknown as Cmyk;
 
 describe('the separation of pixels', () => {
   it('agrees with LittleCMS', () => {
     // transicc -i '*sRGB' -o profiles/coated.icc -t1 -b
-    const known: readonly [Rgb, Cmyk][] = [[[128, 128, 128], [22.86, 18.48, 18.27, 49.99]], [[255, 0, 0], [0, 91.52, 93.42, 1.22]], [[0, 0, 255], [95.34, 70.94, 0, 0]], [[200, 160, 130], [4.99, 28.85, 40.44, 23.95]]];
-    for (const [rgb, cmyk] of known) mix(rgb).forEach((share, ink) => expect(Math.abs(share - cmyk[ink]!), rgb.join(' ')).toBeLessThan(2));
+    const known: readonly [Rgb, Cmyk][] = [
+      [
+        [128, 128, 128],
+        [22.86, 18.48, 18.27, 49.99],
+      ],
+      [
+        [255, 0, 0],
+        [0, 91.52, 93.42, 1.22],
+      ],
+      [
+        [0, 0, 255],
+        [95.34, 70.94, 0, 0],
+      ],
+      [
+        [200, 160, 130],
+        [4.99, 28.85, 40.44, 23.95],
+      ],
+    ];
+    for (const [rgb, cmyk] of known)
+      mix(rgb).forEach((share, ink) => expect(Math.abs(share - cmyk[ink]!), rgb.join(' ')).toBeLessThan(2));
   });
   it('looks on paper as it did on the screen, where that can be printed', () => {
     const random = seeded(3);
@@ -27,7 +46,9 @@ describe('the separation of pixels', () => {
     expect([...separate(pixel(255, 255, 255), 300)]).toEqual([0, 0, 0, 0]);
     let before = -1;
     for (let grey = 255; grey >= 0; grey--) {
-      const cmyk = mix([grey, grey, grey]), [c, m, y] = cmyk, sum = cmyk.reduce((a, b) => a + b);
+      const cmyk = mix([grey, grey, grey]),
+        [c, m, y] = cmyk,
+        sum = cmyk.reduce((a, b) => a + b);
       expect(sum).toBeGreaterThan(before - 0.8);
       expect(Math.abs(m - y), String(grey)).toBeLessThan(24);
       expect(c).toBeGreaterThanOrEqual(m - 1.2);
@@ -35,11 +56,17 @@ describe('the separation of pixels', () => {
     }
   });
   it('never lays on more ink than is asked for, and takes it from the colours', () => {
-    for (const most of [300, 260, 220]) for (const rgb of [[0, 0, 0], [30, 20, 10], [10, 40, 20], [60, 0, 80]]) {
-      const cmyk = mix(rgb, most);
-      expect(cmyk.reduce((a, b) => a + b)).toBeLessThanOrEqual(most + 0.8);
-      expect(cmyk[3]).toBeCloseTo(mix(rgb, 400)[3], 6);
-    }
+    for (const most of [300, 260, 220])
+      for (const rgb of [
+        [0, 0, 0],
+        [30, 20, 10],
+        [10, 40, 20],
+        [60, 0, 80],
+      ]) {
+        const cmyk = mix(rgb, most);
+        expect(cmyk.reduce((a, b) => a + b)).toBeLessThanOrEqual(most + 0.8);
+        expect(cmyk[3]).toBeCloseTo(mix(rgb, 400)[3], 6);
+      }
   });
   it('gives the same for a pixel whoever its neighbour is', () => {
     const row = Uint8Array.from([...pixel(10, 200, 90), ...pixel(10, 200, 90), ...pixel(10, 200, 91)]);
@@ -51,7 +78,11 @@ describe('the separation of pixels', () => {
 
 describe('a picture in one ink', () => {
   it('has none where it is white, all where it is black', () => {
-    expect([...tintOf(Uint8Array.from([...pixel(255, 255, 255), ...pixel(0, 0, 0), ...pixel(128, 128, 128), ...pixel(0, 255, 0)]))]).toEqual([0, 255, 127, 73]);
+    expect([
+      ...tintOf(
+        Uint8Array.from([...pixel(255, 255, 255), ...pixel(0, 0, 0), ...pixel(128, 128, 128), ...pixel(0, 255, 0)]),
+      ),
+    ]).toEqual([0, 255, 127, 73]);
   });
   it('has a mask only where something is not opaque', () => {
     expect(opacityOf(pixel(1, 2, 3))).toBeNull();

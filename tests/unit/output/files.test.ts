@@ -17,19 +17,27 @@ describe('numbers in files', () => {
   it('are those of toFixed, without trailing zeros', () => {
     const buffer = new TextBuffer();
     const random = seeded(2);
-    const values = [0, -0, 1, -1, 0.5, 0.00004, -0.00004, 0.00005, 99.99999, 1e-9, 123456.789, -214748.3647, 214748.3648, 1e9, 1e13];
+    const values = [
+      0, -0, 1, -1, 0.5, 0.00004, -0.00004, 0.00005, 99.99999, 1e-9, 123456.789, -214748.3647, 214748.3648, 1e9, 1e13,
+    ];
     for (let n = 0; n < 3000; n++) values.push(between(random, -1, 1) * 10 ** between(random, -5, 5));
-    for (const value of values) for (const decimals of [0, 2, 3, 4]) {
-      buffer.clear();
-      buffer.number(value, decimals);
-      const written = Number(buffer.toString());
-      expect(Math.abs(written - value)).toBeLessThanOrEqual(0.5 * 10 ** -decimals * (1 + 1e-9) + Math.abs(value) * 1e-15);
-      expect(buffer.toString()).toMatch(/^-?\d+(\.\d*[1-9])?$/);
-    }
+    for (const value of values)
+      for (const decimals of [0, 2, 3, 4]) {
+        buffer.clear();
+        buffer.number(value, decimals);
+        const written = Number(buffer.toString());
+        expect(Math.abs(written - value)).toBeLessThanOrEqual(
+          0.5 * 10 ** -decimals * (1 + 1e-9) + Math.abs(value) * 1e-15,
+        );
+        expect(buffer.toString()).toMatch(/^-?\d+(\.\d*[1-9])?$/);
+      }
   });
   it('outgrow any buffer', () => {
     const buffer = new TextBuffer();
-    for (let n = 0; n < 30000; n++) { buffer.number(n, 0); buffer.byte(32); }
+    for (let n = 0; n < 30000; n++) {
+      buffer.number(n, 0);
+      buffer.byte(32);
+    }
     const list = buffer.toString().trim().split(' ');
     expect(list).toHaveLength(30000);
     expect(list[29999]).toBe('29999');
@@ -53,16 +61,32 @@ describe('SVG', () => {
 
 describe('a drawing', () => {
   it('reports what it cannot draw, and draws the rest', async () => {
-    const drawing = drawPiece(piece([
-      curve({ ...circle(2) }), lettering('TOO TIGHT', { seat: seat('inward', 'inside', 0) }),
-      curve(circle(30), 'wide'), lettering('FINE', { id: 'fine', curveId: 'wide' }), lettering('LOST', { id: 'lost', curveId: 'wide', faceId: 'not-there' }),
-    ]), await faces());
-    expect(drawing.problems.map((one) => [one.code, one.field])).toEqual([['too-tight', 'words'], ['unknown-face', 'lost']]);
+    const drawing = drawPiece(
+      piece([
+        curve({ ...circle(2) }),
+        lettering('TOO TIGHT', { seat: seat('inward', 'inside', 0) }),
+        curve(circle(30), 'wide'),
+        lettering('FINE', { id: 'fine', curveId: 'wide' }),
+        lettering('LOST', { id: 'lost', curveId: 'wide', faceId: 'not-there' }),
+      ]),
+      await faces(),
+    );
+    expect(drawing.problems.map((one) => [one.code, one.field])).toEqual([
+      ['too-tight', 'words'],
+      ['unknown-face', 'lost'],
+    ]);
     expect(drawing.paths.map((path) => path.id)).toEqual(['fine']);
   });
   it('draws the same objects again for what has not changed', async () => {
     const first = piece([curve(circle(30)), lettering('A'), lettering('B', { id: 'b' })]);
-    const second = { ...first, items: [first.items[0]!, first.items[1]!, { ...first.items[2]!, wording: 'C' } as typeof first.items[2] & object] };
+    const second = {
+      ...first,
+      items: [
+        first.items[0]!,
+        first.items[1]!,
+        { ...first.items[2]!, wording: 'C' } as (typeof first.items)[2] & object,
+      ],
+    };
     const all = await faces();
     const [a, b] = [drawPiece(first, all), drawPiece(second, all)];
     expect(b.paths[0]).toBe(a.paths[0]);

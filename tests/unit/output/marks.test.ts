@@ -11,7 +11,13 @@ const outside = ([x0, y0, x1, y1]: readonly [number, number, number, number]): [
 };
 
 describe('marks of a sheet', () => {
-  it.each([[0, 3], [2, 3], [3, 3], [3.5, 3.5], [12, 12]])('with %f mm of bleed begin %f mm from the trim, outside the bleed', (bleedMm, from) => {
+  it.each([
+    [0, 3],
+    [2, 3],
+    [3, 3],
+    [3.5, 3.5],
+    [12, 12],
+  ])('with %f mm of bleed begin %f mm from the trim, outside the bleed', (bleedMm, from) => {
     const { lines, circles } = printMarks(sheet(bleedMm));
     const crop = lines.slice(0, 8);
     for (const mark of crop) {
@@ -33,10 +39,15 @@ describe('marks of a sheet', () => {
     for (const bleedMm of [0, 2]) {
       const layout = layOut(sheet(bleedMm), { widthMm: 220, heightMm: 200, marginMm: 10, gutterMm: 8, nested: false });
       if (!layout.ok) throw new Error(layout.problem.message);
-      const { places } = layout.value, lines = copyMarks(sheet(bleedMm), layout.value);
+      const { places } = layout.value,
+        lines = copyMarks(sheet(bleedMm), layout.value);
       expect(lines.length).toBeGreaterThan(places.length * 4);
       for (const [x0, y0, x1, y1] of lines) {
-        const nearest = Math.min(...places.flatMap(({ x, y }) => [x0, x1].flatMap((px) => [y0, y1].map((py) => Math.max(x - px, px - x - 60, y - py, py - y - 40)))));
+        const nearest = Math.min(
+          ...places.flatMap(({ x, y }) =>
+            [x0, x1].flatMap((px) => [y0, y1].map((py) => Math.max(x - px, px - x - 60, y - py, py - y - 40))),
+          ),
+        );
         expect(nearest).toBeCloseTo(bleedMm + 0.5, 9);
         expect(Math.hypot(x1 - x0, y1 - y0)).toBeCloseTo(2.5, 9);
       }
@@ -49,12 +60,21 @@ describe('a quadratic in a print file', () => {
     const sink = new ContentSink({ spaceOf: () => null, imageOf: () => '' });
     sink.moveTo(1, 2);
     sink.quadTo(4, 8, 10, 5);
-    sink.paint({ fill: { id: 'x', name: 'X', kind: 'process', cmyk: [0, 0, 0, 100], overprint: false, rgb: '#000000' } as never, stroke: null } as never, 'x');
+    sink.paint(
+      {
+        fill: { id: 'x', name: 'X', kind: 'process', cmyk: [0, 0, 0, 100], overprint: false, rgb: '#000000' } as never,
+        stroke: null,
+      } as never,
+      'x',
+    );
     const text = sink.text.toString();
-    const [, x1, y1, x2, y2, x, y] = text.match(/([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) c/)!.map(Number) as number[];
+    const [, x1, y1, x2, y2, x, y] = text
+      .match(/([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) c/)!
+      .map(Number) as number[];
     for (const t of [0.1, 0.5, 0.8]) {
       const m = 1 - t;
-      const cubic = (a: number, b: number, c: number, d: number): number => m ** 3 * a + 3 * m * m * t * b + 3 * m * t * t * c + t ** 3 * d;
+      const cubic = (a: number, b: number, c: number, d: number): number =>
+        m ** 3 * a + 3 * m * m * t * b + 3 * m * t * t * c + t ** 3 * d;
       expect(cubic(1, x1!, x2!, x!)).toBeCloseTo(m * m * 1 + 2 * m * t * 4 + t * t * 10, 3);
       expect(cubic(2, y1!, y2!, y!)).toBeCloseTo(m * m * 2 + 2 * m * t * 8 + t * t * 5, 3);
     }

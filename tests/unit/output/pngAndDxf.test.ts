@@ -14,14 +14,24 @@ import { circle, curve, faces, lettering, piece } from '../../support/pieces';
 
 let drawing: Drawing;
 beforeAll(async () => {
-  drawing = drawPiece(piece([{ ...curve(circle(30)), fill: 'enamel' }, { ...curve(circle(20), 'inner ring'), stroke: makeStroke('rust', 0.5) }, lettering('TIDE', { fill: 'brass' })]), await faces());
+  drawing = drawPiece(
+    piece([
+      { ...curve(circle(30)), fill: 'enamel' },
+      { ...curve(circle(20), 'inner ring'), stroke: makeStroke('rust', 0.5) },
+      lettering('TIDE', { fill: 'brass' }),
+    ]),
+    await faces(),
+  );
   await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
 });
 const rasterise: Rasterise = async (svg, value) => new Resvg(svg, { fitTo: { mode: 'width', value } }).render().asPng();
 
 describe('DXF', () => {
   const read = (text: string) => new DxfParser().parseSync(text)!;
-  const vertices = (text: string, layer: string) => read(text).entities.filter((one) => one.layer === layer).map((one: any) => one.vertices as { x: number; y: number }[]);
+  const vertices = (text: string, layer: string) =>
+    read(text)
+      .entities.filter((one) => one.layer === layer)
+      .map((one: any) => one.vertices as { x: number; y: number }[]);
 
   it('has every contour as a closed polyline in mm, a layer an item, y upwards', () => {
     const text = writeDxf(drawing);
@@ -30,7 +40,9 @@ describe('DXF', () => {
     expect(header['$ACADVER']).toBe('AC1015');
     // True colours came after R2000, and so did the visual styles of views.
     expect(text).not.toMatch(/\n *(420|348)\n/);
-    expect([...new Set(entities.map((one: any) => one.colorIndex))]).toEqual(['enamel', 'rust', 'brass'].map((id) => colourNumber(drawing.inks.find((ink) => ink.id === id)!.screen)));
+    expect([...new Set(entities.map((one: any) => one.colorIndex))]).toEqual(
+      ['enamel', 'rust', 'brass'].map((id) => colourNumber(drawing.inks.find((ink) => ink.id === id)!.screen)),
+    );
     expect([...new Set(entities.map((one) => one.layer))]).toEqual(['ring', 'inner_ring', 'words']);
     expect(entities.every((one: any) => one.type === 'LWPOLYLINE' && one.shape)).toBe(true);
     // T, I and E have one contour each in this face, D two.
@@ -41,7 +53,10 @@ describe('DXF', () => {
   it('keeps within its tolerance, and takes fewer points where more is allowed', () => {
     for (const tolerance of [0.002, 0.01, 0.2]) {
       const [ring] = vertices(writeDxf(drawing, tolerance), 'ring');
-      const chords = ring!.map((a, i) => { const b = ring![(i + 1) % ring!.length]!; return Math.hypot((a.x + b.x) / 2 - 42, (a.y + b.y) / 2 - 42); });
+      const chords = ring!.map((a, i) => {
+        const b = ring![(i + 1) % ring!.length]!;
+        return Math.hypot((a.x + b.x) / 2 - 42, (a.y + b.y) / 2 - 42);
+      });
       expect(30 - Math.min(...chords)).toBeLessThanOrEqual(tolerance);
       for (const { x, y } of ring!) expect(Math.hypot(x - 42, y - 42)).toBeCloseTo(30, 3);
     }
@@ -49,12 +64,35 @@ describe('DXF', () => {
     expect(writeDxf(drawing)).toBe(writeDxf(drawing));
   });
   it('knows the colours of the index', () => {
-    expect(['#ff0000', '#ffff00', '#00ff00', '#0000ff', '#000000', '#ffffff', '#ff7f7f', '#a50000', '#ff7f00', '#00264c'].map(colourNumber)).toEqual([1, 2, 3, 5, 7, 255, 11, 12, 30, 156]);
+    expect(
+      [
+        '#ff0000',
+        '#ffff00',
+        '#00ff00',
+        '#0000ff',
+        '#000000',
+        '#ffffff',
+        '#ff7f7f',
+        '#a50000',
+        '#ff7f00',
+        '#00264c',
+      ].map(colourNumber),
+    ).toEqual([1, 2, 3, 5, 7, 255, 11, 12, 30, 156]);
   });
   it('leaves open what is open', () => {
     const { move, line, close } = COMMAND;
-    const contours = flattenedContours({ commands: Uint8Array.from([move, line, move, line, line, close, move, line]), coords: Float64Array.from([0, 0, 1, 0, 5, 5, 6, 5, 6, 6, 9, 9, 8, 8]) }, 0.1);
-    expect(contours.map(({ points, closed }) => [points.length / 2, closed])).toEqual([[2, false], [3, true], [2, false]]);
+    const contours = flattenedContours(
+      {
+        commands: Uint8Array.from([move, line, move, line, line, close, move, line]),
+        coords: Float64Array.from([0, 0, 1, 0, 5, 5, 6, 5, 6, 6, 9, 9, 8, 8]),
+      },
+      0.1,
+    );
+    expect(contours.map(({ points, closed }) => [points.length / 2, closed])).toEqual([
+      [2, false],
+      [3, true],
+      [2, false],
+    ]);
   });
 });
 
@@ -72,17 +110,26 @@ describe('PNG', () => {
     const at = bytes.indexOf('pHYs');
     expect([bytes.readUInt32BE(at + 4), bytes.readUInt32BE(at + 8), bytes[at + 12]]).toEqual([10_000, 10_000, 1]);
     const colour = (x: number, y: number) => [...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
-    expect([colour(2, 2), colour(420, 420)]).toEqual([[255, 255, 255, 255], [0x0d, 0x6b, 0x6b, 255]]);
+    expect([colour(2, 2), colour(420, 420)]).toEqual([
+      [255, 255, 255, 255],
+      [0x0d, 0x6b, 0x6b, 255],
+    ]);
   });
   it('leaves the paper out when asked to', async () => {
     const { data } = PNG.sync.read(Buffer.from(await make(100, true)));
     expect(data[3]).toBe(0);
   });
   it('refuses what is no resolution, or more pixels than a machine can bear', () => {
-    expect(pngSize({ widthMm: 84, heightMm: 84, bleedMm: 0 }, 5)).toMatchObject({ ok: false, problem: { code: 'wrong-dpi' } });
+    expect(pngSize({ widthMm: 84, heightMm: 84, bleedMm: 0 }, 5)).toMatchObject({
+      ok: false,
+      problem: { code: 'wrong-dpi' },
+    });
     expect(pngSize({ widthMm: 84, heightMm: 84, bleedMm: 0 }, Number.NaN)).toMatchObject({ ok: false });
     const large = pngSize({ widthMm: 2000, heightMm: 2000, bleedMm: 0 }, 1200);
-    expect(large).toMatchObject({ ok: false, problem: { code: 'too-many-pixels', message: expect.stringMatching(/Take 139 dpi or less/) } });
+    expect(large).toMatchObject({
+      ok: false,
+      problem: { code: 'too-many-pixels', message: expect.stringMatching(/Take 139 dpi or less/) },
+    });
     expect(pngSize({ widthMm: 2000, heightMm: 2000, bleedMm: 0 }, 139).ok).toBe(true);
     expect(() => withDpi(new Uint8Array([1, 2, 3]), 300)).toThrow(RangeError);
   });

@@ -18,12 +18,24 @@ import { roomsOn } from '#core/setting/rooms';
 import { circle, curve, faces, HOME, lettering, piece, seat, spacing, track } from '../../support/pieces';
 
 let all: Faces;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 const profile = readFileSync(`${HOME}/profiles/coated.icc`);
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-series-'));
-const paper = (changes: Partial<Imposition> = {}): Imposition => ({ widthMm: 320, heightMm: 450, marginMm: 10, gutterMm: 4, nested: false, ...changes });
+const paper = (changes: Partial<Imposition> = {}): Imposition => ({
+  widthMm: 320,
+  heightMm: 450,
+  marginMm: 10,
+  gutterMm: 4,
+  nested: false,
+  ...changes,
+});
 const sheet = (widthMm: number, heightMm: number, bleedMm = 0) => ({ widthMm, heightMm, bleedMm });
-const must = <T>(made: { ok: true; value: T } | { ok: false; problem: { message: string } }): T => { if (!made.ok) throw new Error(made.problem.message); return made.value; };
+const must = <T>(made: { ok: true; value: T } | { ok: false; problem: { message: string } }): T => {
+  if (!made.ok) throw new Error(made.problem.message);
+  return made.value;
+};
 const table = (text: string): SeriesTable => must(readTable(text));
 
 describe('copies on a sheet', () => {
@@ -32,17 +44,29 @@ describe('copies on a sheet', () => {
     expect([columns, rows, places.length]).toEqual([3, 4, 12]);
     expect(places[0]!.x).toBeCloseTo((320 - 3 * 84 - 2 * 4) / 2, 9);
     expect(waste).toBeCloseTo(1 - (12 * 84 * 84) / (320 * 450), 9);
-    for (const [i, a] of places.entries()) for (const b of places.slice(i + 1)) expect(Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y))).toBeGreaterThanOrEqual(88 - 1e-9);
+    for (const [i, a] of places.entries())
+      for (const b of places.slice(i + 1))
+        expect(Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y))).toBeGreaterThanOrEqual(88 - 1e-9);
   });
   it('save paper where discs are nested, and never overlap', () => {
-    const straight = must(layOut(sheet(30, 30), paper())), nested = must(layOut(sheet(30, 30), paper({ nested: true })));
+    const straight = must(layOut(sheet(30, 30), paper())),
+      nested = must(layOut(sheet(30, 30), paper({ nested: true })));
     expect(nested.places.length).toBeGreaterThan(straight.places.length);
-    for (const [i, a] of nested.places.entries()) for (const b of nested.places.slice(i + 1)) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThanOrEqual(34 - 1e-6);
-    for (const { x, y } of nested.places) { expect(x).toBeGreaterThanOrEqual(10 - 1e-9); expect(x + 30).toBeLessThanOrEqual(310 + 1e-9); expect(y + 30).toBeLessThanOrEqual(440 + 1e-9); }
+    for (const [i, a] of nested.places.entries())
+      for (const b of nested.places.slice(i + 1))
+        expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThanOrEqual(34 - 1e-6);
+    for (const { x, y } of nested.places) {
+      expect(x).toBeGreaterThanOrEqual(10 - 1e-9);
+      expect(x + 30).toBeLessThanOrEqual(310 + 1e-9);
+      expect(y + 30).toBeLessThanOrEqual(440 + 1e-9);
+    }
   });
   it('say why there are none', () => {
     expect(layOut(sheet(400, 84), paper())).toMatchObject({ ok: false, problem: { code: 'no-room' } });
-    expect(layOut(sheet(84, 84, 3), paper())).toMatchObject({ ok: false, problem: { code: 'gutter-too-small', limit: 6 } });
+    expect(layOut(sheet(84, 84, 3), paper())).toMatchObject({
+      ok: false,
+      problem: { code: 'gutter-too-small', limit: 6 },
+    });
     expect(layOut(sheet(84, 50), paper({ nested: true }))).toMatchObject({ ok: false, problem: { code: 'not-round' } });
   });
   it('keep what reaches beyond the bleed out of their neighbours', () => {
@@ -56,7 +80,12 @@ describe('copies on a sheet', () => {
     expect(areas).toBeLessThan(88 * 88);
     expect(areas).toBeGreaterThan(88 * 88 - 100);
     for (const [x0, y0, x1, y1] of copyMarks(p.sheet, layout)) {
-      for (const { x, y } of layout.places) for (const [px, py] of [[x0, y0], [x1, y1]] as const) expect(px > x - 1.9 && px < x + 85.9 && py > y - 1.9 && py < y + 85.9).toBe(false);
+      for (const { x, y } of layout.places)
+        for (const [px, py] of [
+          [x0, y0],
+          [x1, y1],
+        ] as const)
+          expect(px > x - 1.9 && px < x + 85.9 && py > y - 1.9 && py < y + 85.9).toBe(false);
     }
     expect(imposed('one', [drawPiece(p, all)], layout, paper()).paths).toHaveLength(1);
   });
@@ -64,15 +93,26 @@ describe('copies on a sheet', () => {
 
 describe('a table of names', () => {
   it('is read from commas, semicolons and tabs, with quotes and line ends of any kind', () => {
-    for (const text of ['Name,Post\r\n"Fenwick, Ada",Signals\r\n', 'Name;Post\n"Fenwick, Ada";Signals', 'Name\tPost\rFenwick, Ada\tSignals\r', '\uFEFFName,Post\n"Fenwick, Ada",Signals\n\n']) {
-      expect(readTable(text)).toMatchObject({ ok: true, value: { columns: ['Name', 'Post'], rows: [['Fenwick, Ada', 'Signals']], notes: [] } });
+    for (const text of [
+      'Name,Post\r\n"Fenwick, Ada",Signals\r\n',
+      'Name;Post\n"Fenwick, Ada";Signals',
+      'Name\tPost\rFenwick, Ada\tSignals\r',
+      '\uFEFFName,Post\n"Fenwick, Ada",Signals\n\n',
+    ]) {
+      expect(readTable(text)).toMatchObject({
+        ok: true,
+        value: { columns: ['Name', 'Post'], rows: [['Fenwick, Ada', 'Signals']], notes: [] },
+      });
     }
     expect(table('Name\n"A ""quoted"" name"\n').rows).toEqual([['A "quoted" name']]);
   });
   it('tells of formulas, ragged rows and doubled names', () => {
     const read = table('Name,Name,\n=SUM(A1),+4,x\n@ada\n');
     expect(read.columns).toEqual(['Name', 'Name again', 'Column 3']);
-    expect(read.rows).toEqual([['=SUM(A1)', '+4', 'x'], ['@ada', '', '']]);
+    expect(read.rows).toEqual([
+      ['=SUM(A1)', '+4', 'x'],
+      ['@ada', '', ''],
+    ]);
     expect(read.notes).toHaveLength(2);
     expect(read.notes[0]).toContain('3 cells look like a formula');
   });
@@ -81,48 +121,114 @@ describe('a table of names', () => {
     expect(readTable('Name\n')).toMatchObject({ ok: false, problem: { code: 'empty-table' } });
     expect(readTable('')).toMatchObject({ ok: false, problem: { code: 'empty-table' } });
     const from = performance.now();
-    expect(readTable(`Name\n${'Ada\n'.repeat(100_000)}`)).toMatchObject({ ok: false, problem: { code: 'too-many-rows', limit: SERIES_LIMITS.rows } });
+    expect(readTable(`Name\n${'Ada\n'.repeat(100_000)}`)).toMatchObject({
+      ok: false,
+      problem: { code: 'too-many-rows', limit: SERIES_LIMITS.rows },
+    });
     expect(performance.now() - from).toBeLessThan(2000);
     expect(readTable(`${'a,'.repeat(60)}\n1`)).toMatchObject({ ok: false, problem: { code: 'too-many-columns' } });
   });
   it('is decoded whatever it was saved as, and says so where it had to guess', () => {
-    const utf16 = Uint8Array.from([0xff, 0xfe, ...[...'Zoë'].flatMap((sign) => [sign.charCodeAt(0) & 255, sign.charCodeAt(0) >> 8])]);
+    const utf16 = Uint8Array.from([
+      0xff,
+      0xfe,
+      ...[...'Zoë'].flatMap((sign) => [sign.charCodeAt(0) & 255, sign.charCodeAt(0) >> 8]),
+    ]);
     expect(decodeTable(utf16)).toMatchObject({ ok: true, value: { text: 'Zoë', note: null } });
-    expect(decodeTable(new TextEncoder().encode('Zoë'))).toMatchObject({ ok: true, value: { text: 'Zoë', note: null } });
-    expect(decodeTable(Uint8Array.from([0x5a, 0x6f, 0xeb]))).toMatchObject({ ok: true, value: { text: 'Zoë', note: expect.stringContaining('Windows') } });
-    expect(decodeTable(new Uint8Array(SERIES_LIMITS.bytes + 1))).toMatchObject({ ok: false, problem: { code: 'too-large' } });
+    expect(decodeTable(new TextEncoder().encode('Zoë'))).toMatchObject({
+      ok: true,
+      value: { text: 'Zoë', note: null },
+    });
+    expect(decodeTable(Uint8Array.from([0x5a, 0x6f, 0xeb]))).toMatchObject({
+      ok: true,
+      value: { text: 'Zoë', note: expect.stringContaining('Windows') },
+    });
+    expect(decodeTable(new Uint8Array(SERIES_LIMITS.bytes + 1))).toMatchObject({
+      ok: false,
+      problem: { code: 'too-large' },
+    });
   });
 });
 
-const badge = (): Piece => ({ ...piece([
-  { ...curve(circle(20, 21, 21)), fill: 'enamel' },
-  lettering('NAME', { id: 'name', curveId: 'ring', seat: seat('outward', 'inside', 0), size: { by: 'cap', mm: 3 }, fill: 'brass', spacing: spacing({ evenOut: 1 }), bookends: { startU: 0.6, endU: 0.4 }, adjustments: [{ at: 3, kern: 40, alongMm: 0, offMm: 0, turnDeg: 0 }] }),
-  lettering('POST', { id: 'post', curveId: 'ring', seat: seat('inward', 'inside', 0), anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, size: { by: 'cap', mm: 2.5 }, fill: 'brass', bookends: { startU: 0.65, endU: 0.35 } }),
-]), name: 'Volunteer badge', sheet: sheet(42, 42) });
-const options = (as: SeriesOptions['as']): SeriesOptions => ({ as, imposition: paper(), cropMarks: true, pdf: { marks: false, profile } });
+const badge = (): Piece => ({
+  ...piece([
+    { ...curve(circle(20, 21, 21)), fill: 'enamel' },
+    lettering('NAME', {
+      id: 'name',
+      curveId: 'ring',
+      seat: seat('outward', 'inside', 0),
+      size: { by: 'cap', mm: 3 },
+      fill: 'brass',
+      spacing: spacing({ evenOut: 1 }),
+      bookends: { startU: 0.6, endU: 0.4 },
+      adjustments: [{ at: 3, kern: 40, alongMm: 0, offMm: 0, turnDeg: 0 }],
+    }),
+    lettering('POST', {
+      id: 'post',
+      curveId: 'ring',
+      seat: seat('inward', 'inside', 0),
+      anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      size: { by: 'cap', mm: 2.5 },
+      fill: 'brass',
+      bookends: { startU: 0.65, endU: 0.35 },
+    }),
+  ]),
+  name: 'Volunteer badge',
+  sheet: sheet(42, 42),
+});
+const options = (as: SeriesOptions['as']): SeriesOptions => ({
+  as,
+  imposition: paper(),
+  cropMarks: true,
+  pdf: { marks: false, profile },
+});
 const quiet = (): void => {};
 
 describe('a series', () => {
-  const names = table('Post,Name\nSignals,Ada Fenwick\nTickets,Tom Reed\nLamps,Una 漢 Marsh\nBoiler shop,Ottoline Featherstonehaugh Cholmondeley of the Farther Mere\n,Nobody\n');
+  const names = table(
+    'Post,Name\nSignals,Ada Fenwick\nTickets,Tom Reed\nLamps,Una 漢 Marsh\nBoiler shop,Ottoline Featherstonehaugh Cholmondeley of the Farther Mere\n,Nobody\n',
+  );
   const run = () => ({ piece: badge(), table: names, mapping: guessMapping(badge(), names), faces: all });
 
   it('gives columns to letterings by their words, and their own adjustments to letters that stay', () => {
     expect(run().mapping).toEqual({ name: 1, post: 0 });
     const own = pieceOfRow(badge(), run().mapping, ['X', 'NAMED'], all);
-    expect((own.items[1] as Lettering)).toMatchObject({ wording: 'NAMED', adjustments: [{ at: 3, kern: 40 }] });
+    expect(own.items[1] as Lettering).toMatchObject({ wording: 'NAMED', adjustments: [{ at: 3, kern: 40 }] });
     expect(guessMapping(badge(), table('A,B\n1,2'))).toEqual({ name: 0, post: 1 });
   });
   it('fills the rooms that are kept filled, and keeps rooms equal that are, for every row', () => {
-    const kept = { ...badge(), items: badge().items.map((item) => (item.type === 'curve' ? { ...item, equalRooms: true } : { ...item, spacing: spacing() })) } as Piece;
-    const free = (one: Piece) => roomsOn(track(circle(20, 21, 21)), one.items.filter(isLettering).map((item) => must(settingOf(item, tracksOf(one), all)))).map(({ from, to }) => to - from);
-    const uneven = { ...kept, items: kept.items.map((item) => (item.id === 'post' ? { ...item, anchor: { ...(item as Lettering).anchor, at: { kind: 'clock', deg: 150 } } } : item)) } as Piece;
+    const kept = {
+      ...badge(),
+      items: badge().items.map((item) =>
+        item.type === 'curve' ? { ...item, equalRooms: true } : { ...item, spacing: spacing() },
+      ),
+    } as Piece;
+    const free = (one: Piece) =>
+      roomsOn(
+        track(circle(20, 21, 21)),
+        one.items.filter(isLettering).map((item) => must(settingOf(item, tracksOf(one), all))),
+      ).map(({ from, to }) => to - from);
+    const uneven = {
+      ...kept,
+      items: kept.items.map((item) =>
+        item.id === 'post'
+          ? { ...item, anchor: { ...(item as Lettering).anchor, at: { kind: 'clock', deg: 150 } } }
+          : item,
+      ),
+    } as Piece;
     expect(Math.abs(free(uneven)[0]! - free(uneven)[1]!)).toBeGreaterThan(5);
-    for (const row of [['Signals', 'Ada'], ['Boiler shop', 'Ada Fenwick']]) {
+    for (const row of [
+      ['Signals', 'Ada'],
+      ['Boiler shop', 'Ada Fenwick'],
+    ]) {
       const [a, b] = free(pieceOfRow(uneven, run().mapping, row, all));
       expect(a).toBeCloseTo(b!, 4);
     }
     const fit: Lettering['fit'] = { kept: true, rules: [{ by: 'radius', least: 0.3, most: 4 }], baseRadiusMm: null };
-    const filled = { ...badge(), items: badge().items.map((item) => (item.id === 'name' ? { ...item, spacing: spacing(), fit } : item)) } as Piece;
+    const filled = {
+      ...badge(),
+      items: badge().items.map((item) => (item.id === 'name' ? { ...item, spacing: spacing(), fit } : item)),
+    } as Piece;
     const own = pieceOfRow(filled, run().mapping, ['X', 'Ada Fenwick'], all);
     const set = must(settingOf(own.items[1] as Lettering, tracksOf(own), all));
     expect(Math.abs(roomLeft(set))).toBeLessThan(0.001);
@@ -130,7 +236,11 @@ describe('a series', () => {
   });
   it('lists what is wrong, row by row', async () => {
     const problems = await checkSeries(run(), quiet);
-    expect(problems.map((one) => [one.row, one.problem.code])).toEqual([[3, 'missing-character'], [4, 'overset'], [5, 'no-words']]);
+    expect(problems.map((one) => [one.row, one.problem.code])).toEqual([
+      [3, 'missing-character'],
+      [4, 'overset'],
+      [5, 'no-words'],
+    ]);
     expect(problems[0]!.problem.message).toContain('漢');
     expect(problems[1]!.problem.message).toMatch(/[\d.]+ mm longer than its room/);
   });
@@ -139,9 +249,16 @@ describe('a series', () => {
     expect([made.made, made.pages]).toEqual([2, 1]);
     const file = join(folder, 'sheets.pdf');
     writeFileSync(file, made.bytes);
-    expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain('No syntax or stream encoding errors found');
-    expect(Buffer.from(must(await makeSeries(run(), options('sheets'), quiet)).bytes).equals(Buffer.from(made.bytes))).toBe(true);
-    const many = { ...run(), table: table(`Post,Name\n${Array.from({ length: 70 }, (_, i) => `Signals,Ada ${i}`).join('\n')}`) };
+    expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain(
+      'No syntax or stream encoding errors found',
+    );
+    expect(
+      Buffer.from(must(await makeSeries(run(), options('sheets'), quiet)).bytes).equals(Buffer.from(made.bytes)),
+    ).toBe(true);
+    const many = {
+      ...run(),
+      table: table(`Post,Name\n${Array.from({ length: 70 }, (_, i) => `Signals,Ada ${i}`).join('\n')}`),
+    };
     const places = must(layOut(badge().sheet, paper())).places.length;
     const pages = must(await makeSeries(many, options('sheets'), quiet));
     expect([pages.made, pages.pages]).toEqual([70, Math.ceil(70 / places)]);
@@ -156,31 +273,65 @@ describe('a series', () => {
     expect(Buffer.from(files['0001-Ada-Fenwick-Signals.pdf']!).subarray(0, 5).toString()).toBe('%PDF-');
   });
   it('prints rows whose words leave some of their room, and tells of them', async () => {
-    const filled = { ...badge(), items: badge().items.map((item) => (item.id === 'name' ? { ...(item as Lettering), fit: { kept: true, baseRadiusMm: null, rules: [{ by: 'tracking' as const, least: 0, most: 20 }] } } : item)) };
-    const made = must(await makeSeries({ piece: filled, table: table('NAME\nAda\n'), mapping: { name: 0 }, faces: all }, options('sheets'), quiet));
+    const filled = {
+      ...badge(),
+      items: badge().items.map((item) =>
+        item.id === 'name'
+          ? {
+              ...(item as Lettering),
+              fit: { kept: true, baseRadiusMm: null, rules: [{ by: 'tracking' as const, least: 0, most: 20 }] },
+            }
+          : item,
+      ),
+    };
+    const made = must(
+      await makeSeries(
+        { piece: filled, table: table('NAME\nAda\n'), mapping: { name: 0 }, faces: all },
+        options('sheets'),
+        quiet,
+      ),
+    );
     expect(made).toMatchObject({ made: 1, problems: [{ row: 1, stops: false, problem: { code: 'fit-not-met' } }] });
   });
   it('leaves nothing behind when it is cancelled, or when no row can be made', async () => {
-    await expect(makeSeries(run(), options('sheets'), () => { throw new Error('cancel'); })).rejects.toThrow('cancel');
+    await expect(
+      makeSeries(run(), options('sheets'), () => {
+        throw new Error('cancel');
+      }),
+    ).rejects.toThrow('cancel');
     const none = { ...run(), table: table('Post,Name\n,Nobody\n') };
-    expect(await makeSeries(none, options('files'), quiet)).toMatchObject({ ok: false, problem: { code: 'nothing-made' } });
-    expect(await makeSeries(none, options('sheets'), quiet)).toMatchObject({ ok: false, problem: { code: 'nothing-made' } });
+    expect(await makeSeries(none, options('files'), quiet)).toMatchObject({
+      ok: false,
+      problem: { code: 'nothing-made' },
+    });
+    expect(await makeSeries(none, options('sheets'), quiet)).toMatchObject({
+      ok: false,
+      problem: { code: 'nothing-made' },
+    });
   });
 });
 
 describe('a piece file with typefaces', () => {
   it('comes back as it was', () => {
-    const own = badge(), face = readFileSync(`${HOME}/fonts/files/limelight.ttf`);
+    const own = badge(),
+      face = readFileSync(`${HOME}/fonts/files/limelight.ttf`);
     const bytes = writePieceFile(own, [{ id: 'limelight', name: 'Limelight', bytes: face, licence: 'OFL' }]);
     expect(isZip(bytes)).toBe(true);
-    expect(Buffer.from(writePieceFile(own, [{ id: 'limelight', name: 'Limelight', bytes: face, licence: 'OFL' }])).equals(Buffer.from(bytes))).toBe(true);
+    expect(
+      Buffer.from(writePieceFile(own, [{ id: 'limelight', name: 'Limelight', bytes: face, licence: 'OFL' }])).equals(
+        Buffer.from(bytes),
+      ),
+    ).toBe(true);
     const read = must(readPieceFile(bytes));
     expect(read.piece).toEqual(own);
     expect(Buffer.from(read.faces.get('limelight')!).equals(face)).toBe(true);
     expect(must(readPieceFile(Buffer.from(JSON.stringify(own)))).piece).toEqual(own);
   });
   it('is refused when it is none, damaged, or a bomb', () => {
-    expect(readPieceFile(zipSync({ 'other.txt': new Uint8Array(3) }))).toMatchObject({ ok: false, problem: { code: 'not-a-piece' } });
+    expect(readPieceFile(zipSync({ 'other.txt': new Uint8Array(3) }))).toMatchObject({
+      ok: false,
+      problem: { code: 'not-a-piece' },
+    });
     expect(readPieceFile(Uint8Array.from([0x50, 0x4b, 3, 4, 9, 9, 9]))).toMatchObject({ ok: false });
     expect(readPieceFile(Buffer.from('hello'))).toMatchObject({ ok: false, problem: { code: 'not-a-piece' } });
     const bomb = zipSync({ 'piece.json': new Uint8Array(130 * 1024 * 1024) }, { level: 1 });
@@ -191,7 +342,11 @@ describe('a piece file with typefaces', () => {
 
 describe('an SVG with live text', () => {
   it('keeps words as words on a path, and says what it cannot carry', () => {
-    const p = piece([curve(circle(30)), lettering('TIDE & SEA', { halo: { ink: 'brass', marginMm: 0.5 } }), lettering('UPRIGHT', { id: 'b', curveId: 'ring', stance: { kind: 'upright', strength: 1, centre: null } })]);
+    const p = piece([
+      curve(circle(30)),
+      lettering('TIDE & SEA', { halo: { ink: 'brass', marginMm: 0.5 } }),
+      lettering('UPRIGHT', { id: 'b', curveId: 'ring', stance: { kind: 'upright', strength: 1, centre: null } }),
+    ]);
     const { text, notes } = writeLiveSvg(p, drawPiece(p, all), all);
     expect(text).toContain('<textPath href="#words-line-1">TIDE &amp; SEA</textPath>');
     expect(text.match(/<text /g)).toHaveLength(2);

@@ -14,13 +14,18 @@ function typed(text: string): string {
 describe('quotes as they are typed', () => {
   it.each([
     ['"Tide" and \'tide\'', '“Tide” and ‘tide’'],
-    ['keeper\'s', 'keeper’s'],
-    ['the \'26 season', 'the ’26 season'],
+    ["keeper's", 'keeper’s'],
+    ["the '26 season", 'the ’26 season'],
     ['("so" – "and so")', '(“so” – “and so”)'],
     ['"\'Tis" she', '“‘Tis” she'],
     ['line\n"two"', 'line\n“two”'],
     ['5\'6"', '5’6”'],
     ['a‘1', 'a‘1'],
-  ])('%s', (text, curly) => { expect(typed(text)).toBe(curly); });
-  it('leave everything else as it is', () => { expect(curlyQuote('a', 'b')).toBeNull(); expect(curlyQuote('', '1')).toBeNull(); });
+  ])('%s', (text, curly) => {
+    expect(typed(text)).toBe(curly);
+  });
+  it('leave everything else as it is', () => {
+    expect(curlyQuote('a', 'b')).toBeNull();
+    expect(curlyQuote('', '1')).toBeNull();
+  });
 });

@@ -7,7 +7,9 @@ import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 import { seeded } from '../../support/random';
 
 const good = piece([curve(circle(30)), lettering('TIDE')]);
-const demos = readdirSync(`${HOME}/demo`).filter((name) => name.endsWith('.json')).map((name) => readFileSync(`${HOME}/demo/${name}`, 'utf8'));
+const demos = readdirSync(`${HOME}/demo`)
+  .filter((name) => name.endsWith('.json'))
+  .map((name) => readFileSync(`${HOME}/demo/${name}`, 'utf8'));
 const ajv = new Ajv2020({ allErrors: true }).compile(pieceJsonSchema());
 
 /** A deep copy with one value replaced, at a dotted path. */
@@ -16,7 +18,8 @@ function changed(path: string, value: unknown): unknown {
   const names = path.split('.');
   const last = names.pop()!;
   const target = names.reduce((at, name) => at[name] as Record<string, unknown>, copy);
-  if (value === undefined) delete target[last]; else target[last] = value;
+  if (value === undefined) delete target[last];
+  else target[last] = value;
   return copy;
 }
 
@@ -62,7 +65,10 @@ describe('reading a piece', () => {
     for (const text of ['', 'hello', '[]', 'null', '{"format":"other"}']) {
       expect(parsePiece(text)).toMatchObject({ ok: false, problem: { code: 'not-a-piece' } });
     }
-    expect(readPiece(changed('version', CURRENT_VERSION + 1))).toMatchObject({ ok: false, problem: { code: 'newer-version' } });
+    expect(readPiece(changed('version', CURRENT_VERSION + 1))).toMatchObject({
+      ok: false,
+      problem: { code: 'newer-version' },
+    });
   });
 
   it('gives numbers that are not finite back', () => {
@@ -86,7 +92,11 @@ describe('the JSON Schema', () => {
     const paths: string[] = [];
     const walk = (at: unknown, path: string): void => {
       if (typeof at !== 'object' || at === null) return;
-      for (const [name, value] of Object.entries(at)) { const here = path ? `${path}.${name}` : name; paths.push(here); walk(value, here); }
+      for (const [name, value] of Object.entries(at)) {
+        const here = path ? `${path}.${name}` : name;
+        paths.push(here);
+        walk(value, here);
+      }
     };
     walk(good, '');
     for (let n = 0; n < 600; n++) {

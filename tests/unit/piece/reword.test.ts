@@ -28,7 +28,10 @@ describe('adjustments by hand', () => {
     const steps = rewordSteps(p, findLettering(p, 'words')!, 'A TIDE');
     expect(steps).toHaveLength(2);
     const next = applySteps(p, steps);
-    expect(next.ok && findLettering(next.value, 'words')).toMatchObject({ wording: 'A TIDE', adjustments: [{ at: 4 }] });
+    expect(next.ok && findLettering(next.value, 'words')).toMatchObject({
+      wording: 'A TIDE',
+      adjustments: [{ at: 4 }],
+    });
     expect(rewordSteps(p, findLettering(p, 'words')!, 'TIDES')).toHaveLength(1);
   });
 });

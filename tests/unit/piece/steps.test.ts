@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { EMPTY_HISTORY, recordChange, redoChange, undoChange, type Change } from '#core/piece/history';
-import { applyStep, applySteps, invertStep, invertSteps, mergeSteps, rebaseSteps, setStep, STEP_KINDS, type Step } from '#core/piece/steps/index';
+import {
+  applyStep,
+  applySteps,
+  invertStep,
+  invertSteps,
+  mergeSteps,
+  rebaseSteps,
+  setStep,
+  STEP_KINDS,
+  type Step,
+} from '#core/piece/steps/index';
 import { findLettering } from '#core/piece/types';
 import { circle, curve, lettering, piece, seat } from '../../support/pieces';
 
@@ -56,9 +66,14 @@ describe('steps', () => {
     expect(mergeSteps([], drag)).toEqual([setStep(start, 'words', ['seat', 'baselineShiftMm'], 0.6)]);
   });
   it('do not merge past a step on the same ground', () => {
-    const list = [setStep(start, 'words', ['seat', 'side'], 'on'), setStep(start, 'words', ['seat'], seat('inward', 'inside', 0)), setStep(start, 'words', ['seat', 'side'], 'outside')];
+    const list = [
+      setStep(start, 'words', ['seat', 'side'], 'on'),
+      setStep(start, 'words', ['seat'], seat('inward', 'inside', 0)),
+      setStep(start, 'words', ['seat', 'side'], 'outside'),
+    ];
     const merged = mergeSteps([], list as Step[]);
-    const direct = applySteps(start, list), short = applySteps(start, merged);
+    const direct = applySteps(start, list),
+      short = applySteps(start, merged);
     expect(short).toEqual(direct);
     expect(merged).toHaveLength(3);
   });
@@ -74,10 +89,18 @@ describe('steps', () => {
 });
 
 describe('the undo list', () => {
-  const change = (entryId: string, step: Step): Change =>
-    ({ entryId, kind: 'do', label: 'Shift baseline', steps: [step], selectionBefore: [], selectionAfter: ['words'] });
+  const change = (entryId: string, step: Step): Change => ({
+    entryId,
+    kind: 'do',
+    label: 'Shift baseline',
+    steps: [step],
+    selectionBefore: [],
+    selectionAfter: ['words'],
+  });
   it('takes a whole drag as one entry and gives it back whole', () => {
-    const moves = [0.1, 0.2, 0.3].map((mm, i) => change('drag', { ...setStep(start, 'words', ['seat', 'baselineShiftMm'], mm), was: i / 10 } as Step));
+    const moves = [0.1, 0.2, 0.3].map((mm, i) =>
+      change('drag', { ...setStep(start, 'words', ['seat', 'baselineShiftMm'], mm), was: i / 10 } as Step),
+    );
     const history = moves.reduce(recordChange, EMPTY_HISTORY);
     expect(history.undo).toHaveLength(1);
     const undo = undoChange(history)!;

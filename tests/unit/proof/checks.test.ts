@@ -11,9 +11,12 @@ import { shapeFor } from '#core/setting/measure';
 import { circle, curve, faces, lettering, piece, seat, spacing } from '../../support/pieces';
 
 let all: Faces;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 const open = spacing({ tracking: 60 });
-const words = (wording: string, changes: Partial<Lettering> = {}): Lettering => lettering(wording, { faceId: 'league-gothic', spacing: open, ...changes });
+const words = (wording: string, changes: Partial<Lettering> = {}): Lettering =>
+  lettering(wording, { faceId: 'league-gothic', spacing: open, ...changes });
 const ring = (changes: Partial<Curve> = {}): Curve => ({ ...curve(circle(30)), ...changes });
 const proof = (p: Piece, forbidden: string[] = []): Finding[] => proofPiece(p, all, undefined, new Set(forbidden));
 const codes = (p: Piece, forbidden: string[] = []): string[] => proof(p, forbidden).map((one) => one.code);
@@ -27,11 +30,24 @@ function mended(p: Piece, code: string): Piece {
   expect(codes(made.value)).not.toContain(code);
   return made.value;
 }
-const clock = (deg: number, startOffsetMm = 0): Lettering['anchor'] => ({ at: { kind: 'clock', deg }, startOffsetMm, align: 'centre', by: 'ink' });
+const clock = (deg: number, startOffsetMm = 0): Lettering['anchor'] => ({
+  at: { kind: 'clock', deg },
+  startOffsetMm,
+  align: 'centre',
+  by: 'ink',
+});
 
 describe('the proof', () => {
   it('finds nothing where nothing is wrong', () => {
-    expect(proof(of(ring(), words('OTTERMERE'), words('SEDGE SEA', { id: 'foot', anchor: clock(180), seat: seat('inward', 'outside') })))).toEqual([]);
+    expect(
+      proof(
+        of(
+          ring(),
+          words('OTTERMERE'),
+          words('SEDGE SEA', { id: 'foot', anchor: clock(180), seat: seat('inward', 'outside') }),
+        ),
+      ),
+    ).toEqual([]);
   });
 
   it('finds letters that touch or come too near, within a lettering and between two', () => {
@@ -53,8 +69,13 @@ describe('the proof', () => {
     expect(codes(of(ring(), words('OTTER', { anchor: clock(90) })))).toEqual([]);
     // The tops point down by more than a third of a turn from straight up.
     for (const deg of [118, 242]) expect(codes(of(ring(), words('OTTER', { anchor: clock(deg) })))).toEqual([]);
-    for (const deg of [122, 238]) expect(codes(of(ring(), words('OTTER', { anchor: clock(deg) })))).toEqual(['upside-down']);
-    expect(codes(of(ring(), words('OTTERMERE LIGHT RAILWAY SEDGE SHORE AND BACK AGAIN BY TEN O CLOCK', { anchor: clock(180) })))).not.toContain('upside-down');
+    for (const deg of [122, 238])
+      expect(codes(of(ring(), words('OTTER', { anchor: clock(deg) })))).toEqual(['upside-down']);
+    expect(
+      codes(
+        of(ring(), words('OTTERMERE LIGHT RAILWAY SEDGE SHORE AND BACK AGAIN BY TEN O CLOCK', { anchor: clock(180) })),
+      ),
+    ).not.toContain('upside-down');
   });
 
   it('finds strokes thinner than the process prints, to 0.01 mm', () => {
@@ -66,12 +87,18 @@ describe('the proof', () => {
     expect(found).toMatchObject({ code: 'thin-stroke', itemId: 'words' });
     expect(Math.abs(found!.mm! - share * 1.4)).toBeLessThan(0.01);
     expect(codes(p(1.7))).toEqual([]);
-    const outlined = of(ring(), lettering('OE', { size: { by: 'cap', mm: 1.4 }, spacing: open, stroke: makeStroke('deep', 0.05) }));
+    const outlined = of(
+      ring(),
+      lettering('OE', { size: { by: 'cap', mm: 1.4 }, spacing: open, stroke: makeStroke('deep', 0.05) }),
+    );
     expect(codes(outlined)).not.toContain('thin-stroke');
     // An outline thickens a stroke by half of its width at either side: by its whole width.
     const still = { ...outlined, process: { ...PROCESSES.offset, leastStrokeMm: 0.5 } };
     expect(proof(still).find((one) => one.code === 'thin-stroke')!.mm).toBeCloseTo(share * 1.4 + 0.05, 2);
-    const other = { ...of(ring(), lettering('OE', { size: { by: 'cap', mm: 1.4 }, spacing: open, stroke: makeStroke('rust', 0.05) })), process: still.process };
+    const other = {
+      ...of(ring(), lettering('OE', { size: { by: 'cap', mm: 1.4 }, spacing: open, stroke: makeStroke('rust', 0.05) })),
+      process: still.process,
+    };
     expect(proof(other).find((one) => one.code === 'thin-stroke')!.mm).toBeCloseTo(share * 1.4, 2);
   });
   it('measures a slab of known thickness, not the tips of serifs', () => {
@@ -83,21 +110,34 @@ describe('the proof', () => {
   });
 
   it('finds white within letters that fills up', () => {
-    const p = (mm: number, changes: Partial<Lettering> = {}): Piece => ({ ...of(ring(), words('HOH', { size: { by: 'cap', mm }, ...changes })), process: { ...PROCESSES.offset, leastGapMm: 0.3 } });
+    const p = (mm: number, changes: Partial<Lettering> = {}): Piece => ({
+      ...of(ring(), words('HOH', { size: { by: 'cap', mm }, ...changes })),
+      process: { ...PROCESSES.offset, leastGapMm: 0.3 },
+    });
     expect(codes(p(2.6))).toContain('thin-gap');
     expect(codes(p(3.4))).toEqual([]);
     expect(codes(p(3.4, { stroke: makeStroke('rust', 0.1) }))).toContain('thin-gap');
-    const white = (changes: Partial<Lettering>): number => proof({ ...p(2.6, changes), process: { ...PROCESSES.offset, leastGapMm: 2 } }).find((one) => one.code === 'thin-gap')!.mm!;
+    const white = (changes: Partial<Lettering>): number =>
+      proof({ ...p(2.6, changes), process: { ...PROCESSES.offset, leastGapMm: 2 } }).find(
+        (one) => one.code === 'thin-gap',
+      )!.mm!;
     expect(white({}) - white({ stroke: makeStroke('rust', 0.1) })).toBeCloseTo(0.1, 6);
     expect(codes(p(3.4, { stroke: { ...makeStroke('rust', 0.1), under: true } }))).not.toContain('thin-gap');
   });
 
   it('finds lines that are too fine, and thickens them', () => {
-    const p = of(ring(), { ...curve(circle(20), 'in'), stroke: makeStroke('rust', 0.05) }, words('OTTER', { underline: { ink: 'rust', widthMm: 0.06, offMm: 1 } }));
+    const p = of(
+      ring(),
+      { ...curve(circle(20), 'in'), stroke: makeStroke('rust', 0.05) },
+      words('OTTER', { underline: { ink: 'rust', widthMm: 0.06, offMm: 1 } }),
+    );
     expect(codes(p)).toEqual(['thin-line', 'thin-line']);
-    expect((mended(of(ring(), p.items[1]!), 'thin-line').items[1] as Curve).stroke!.widthMm).toBe(PROCESSES.offset.leastStrokeMm);
+    expect((mended(of(ring(), p.items[1]!), 'thin-line').items[1] as Curve).stroke!.widthMm).toBe(
+      PROCESSES.offset.leastStrokeMm,
+    );
     expect(codes(of(ring(), { ...curve(circle(20), 'in'), stroke: makeStroke('rust', 0.08) }))).toEqual([]);
-    const cut = (marginMm: number): Piece => of(ring({ fill: 'enamel', cuts: [{ itemId: 'in', marginMm }] }), { ...curve(circle(20), 'in'), fill: 'rust' });
+    const cut = (marginMm: number): Piece =>
+      of(ring({ fill: 'enamel', cuts: [{ itemId: 'in', marginMm }] }), { ...curve(circle(20), 'in'), fill: 'rust' });
     expect(codes(cut(0.05))).toEqual(['thin-line']);
     expect(codes(cut(0.08))).toEqual([]);
     expect(codes(cut(0))).toEqual([]);
@@ -112,19 +152,30 @@ describe('the proof', () => {
 
   it('finds what is nearly centred', () => {
     const p = of(ring(), words('OTTER', { anchor: clock(0.8) }));
-    expect(proof(p)).toMatchObject([{ code: 'nearly-centred', message: expect.stringContaining('0.80° off 12 o\'clock') }]);
+    expect(proof(p)).toMatchObject([
+      { code: 'nearly-centred', message: expect.stringContaining("0.80° off 12 o'clock") },
+    ]);
     expect((mended(p, 'nearly-centred').items[1] as Lettering).anchor.at).toEqual({ kind: 'clock', deg: 0 });
     expect(codes(of(ring(), words('OTTER', { anchor: clock(5) })))).toEqual([]);
     expect(codes(of(ring(), words('OTTER', { anchor: clock(0, 0.3) })))).toEqual(['nearly-centred']);
     expect(codes(of(ring(), words('OTTER', { anchor: clock(0, 2) })))).toEqual([]);
     const line = curve({ kind: 'line', from: { x: 10, y: 40 }, to: { x: 74, y: 40 } });
-    const on = (u: number): Piece => of(line, words('OTTER', { anchor: { ...clock(0), at: { kind: 'fraction', u } }, bookends: { startU: 0, endU: 1 } }));
+    const on = (u: number): Piece =>
+      of(
+        line,
+        words('OTTER', { anchor: { ...clock(0), at: { kind: 'fraction', u } }, bookends: { startU: 0, endU: 1 } }),
+      );
     expect(codes(on(0.505))).toEqual(['nearly-centred']);
     expect(codes(on(0.53))).toEqual([]);
   });
 
   it('finds top and bottom that are nearly alike in size, band or density', () => {
-    const foot = (changes: Partial<Lettering>): Piece => of(ring(), words('OTTERMERE'), words('OTTERMERE', { id: 'foot', anchor: clock(180), seat: seat('inward', 'outside'), ...changes }));
+    const foot = (changes: Partial<Lettering>): Piece =>
+      of(
+        ring(),
+        words('OTTERMERE'),
+        words('OTTERMERE', { id: 'foot', anchor: clock(180), seat: seat('inward', 'outside'), ...changes }),
+      );
     expect(codes(foot({}))).toEqual([]);
     const size = foot({ size: { by: 'cap', mm: 5.1 } });
     expect(codes(size)).toEqual(['size-nearly-alike']);
@@ -158,19 +209,29 @@ describe('the proof', () => {
     const p = of(ring({ stroke: makeStroke('rust') }), words('OTTER'));
     expect(codes(p)).toEqual(['inked-guide']);
     expect((mended(p, 'inked-guide').items[0] as Curve).stroke).toBeNull();
-    expect(codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 1) })))).toEqual([]);
+    expect(
+      codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 1) }))),
+    ).toEqual([]);
     expect(codes(of(ring({ fill: 'enamel', stroke: makeStroke('rust') }), words('OTTER')))).toEqual([]);
     // Letters that hang from the line touch it as well, until they hang clear of it.
-    const hanging = (shift: number): string[] => codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'inside', shift) })));
+    const hanging = (shift: number): string[] =>
+      codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'inside', shift) })));
     expect(hanging(0)).toEqual(['inked-guide']);
     expect(hanging(-0.17)).toEqual(['inked-guide']);
     expect(hanging(-0.18)).toEqual([]);
-    expect(codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 0.17) })))).toEqual(['inked-guide']);
-    expect(codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 0.18) })))).toEqual([]);
+    expect(
+      codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 0.17) }))),
+    ).toEqual(['inked-guide']);
+    expect(
+      codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 0.18) }))),
+    ).toEqual([]);
   });
 
   it('finds too much ink and white that overprints, in inks that are printed with', () => {
-    const inks = (cmyk: readonly number[], overprint = false, kind: 'process' | 'spot' = 'process'): Piece => ({ ...of(ring({ fill: 'x' })), inks: [{ id: 'x', name: 'X', kind, cmyk: cmyk as unknown as [number, number, number, number], overprint }] });
+    const inks = (cmyk: readonly number[], overprint = false, kind: 'process' | 'spot' = 'process'): Piece => ({
+      ...of(ring({ fill: 'x' })),
+      inks: [{ id: 'x', name: 'X', kind, cmyk: cmyk as unknown as [number, number, number, number], overprint }],
+    });
     const heavy = inks([90, 80, 80, 90]);
     expect(codes(heavy)).toEqual(['total-ink']);
     expect(mended(heavy, 'total-ink').inks[0]!.cmyk.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(300);
@@ -190,25 +251,57 @@ describe('the proof', () => {
   });
 
   it('takes no heed of lettering that is hidden', () => {
-    expect(codes(of(ring(), words('OTTER', { hidden: true, anchor: clock(180), size: { by: 'cap', mm: 0.5 } })))).toEqual([]);
+    expect(
+      codes(of(ring(), words('OTTER', { hidden: true, anchor: clock(180), size: { by: 'cap', mm: 0.5 } }))),
+    ).toEqual([]);
   });
 
   it('finds pictures with too few pixels for their size, and makes them smaller', () => {
-    const picture = (widthMm: number, changes: Partial<Picture> = {}): Piece => of({ ...makePicture('shore', 'Shore', { imageId: 'a'.repeat(32), widthPx: 400, heightPx: 300 }, { widthMm: 84, heightMm: 84, bleedMm: 0 }), widthMm, ...changes });
+    const picture = (widthMm: number, changes: Partial<Picture> = {}): Piece =>
+      of({
+        ...makePicture(
+          'shore',
+          'Shore',
+          { imageId: 'a'.repeat(32), widthPx: 400, heightPx: 300 },
+          { widthMm: 84, heightMm: 84, bleedMm: 0 },
+        ),
+        widthMm,
+        ...changes,
+      });
     // 400 pixels are 40.64 mm at 250 an inch.
     expect(codes(picture(40.6))).toEqual([]);
-    expect(proof(picture(50))).toMatchObject([{ code: 'picture-resolution', itemId: 'shore', message: expect.stringContaining('203 pixels an inch at 50.0 mm') }]);
+    expect(proof(picture(50))).toMatchObject([
+      {
+        code: 'picture-resolution',
+        itemId: 'shore',
+        message: expect.stringContaining('203 pixels an inch at 50.0 mm'),
+      },
+    ]);
     expect((mended(picture(50), 'picture-resolution').items[0] as Picture).widthMm).toBe(40.64);
     expect(codes(picture(50, { hidden: true }))).toEqual([]);
     expect(codes({ ...picture(50), process: PROCESSES.screen })).toEqual([]);
   });
 
   it('finds pictures whose image is not at hand, and those that end short of the bleed', () => {
-    const p = of(makePicture('shore', 'Shore', { imageId: 'a'.repeat(32), widthPx: 400, heightPx: 300 }, { widthMm: 84, heightMm: 84, bleedMm: 0 }));
-    const found = (absent: string) => proofPiece(p, all, undefined, undefined, new Set([absent])).map((one) => one.code);
+    const p = of(
+      makePicture(
+        'shore',
+        'Shore',
+        { imageId: 'a'.repeat(32), widthPx: 400, heightPx: 300 },
+        { widthMm: 84, heightMm: 84, bleedMm: 0 },
+      ),
+    );
+    const found = (absent: string) =>
+      proofPiece(p, all, undefined, undefined, new Set([absent])).map((one) => one.code);
     expect(found('a'.repeat(32))).toEqual(['missing-picture']);
     expect(found('b'.repeat(32))).toEqual([]);
-    const out = (changes: Partial<Picture>): Piece => ({ ...p, items: [{ ...ring(), shape: circle(20) }, { ...(p.items[0] as Picture), centre: { x: 80, y: 42 }, widthMm: 30, ...changes }] });
+    const out = (changes: Partial<Picture>): Piece => ({
+      ...p,
+      items: [
+        { ...ring(), shape: circle(20) },
+        { ...(p.items[0] as Picture), centre: { x: 80, y: 42 }, widthMm: 30, ...changes },
+      ],
+    });
     expect(codes(out({}))).toEqual(['bleed-missing']);
     // Cut to a curve that ends within the trim it does not cross it.
     expect(codes(out({ within: 'ring', centre: { x: 66, y: 42 }, widthMm: 40 }))).toEqual([]);

@@ -11,23 +11,42 @@ import { commitChanges } from '../../../server/data/commit';
 import { openDatabase, type Database } from '../../../server/data/database';
 import { findImage, keepImage, MAX_IMAGE, readImage } from '../../../server/data/images';
 import { takeLock } from '../../../server/data/lock';
-import { findPiece, insertPiece, listPieces, olderPieces, replaceDocument, setDeleted } from '../../../server/data/pieces';
+import {
+  findPiece,
+  insertPiece,
+  listPieces,
+  olderPieces,
+  replaceDocument,
+  setDeleted,
+} from '../../../server/data/pieces';
 import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 
 const start = piece([curve(circle(30)), lettering('TIDE')]);
 const sent = (wording: string, changeId: string) => ({
   changeId,
-  change: { entryId: changeId, kind: 'do', label: 'Change wording', steps: [setStep(start, 'words', ['wording'], wording)], selectionBefore: [], selectionAfter: [] } as Change,
+  change: {
+    entryId: changeId,
+    kind: 'do',
+    label: 'Change wording',
+    steps: [setStep(start, 'words', ['wording'], wording)],
+    selectionBefore: [],
+    selectionAfter: [],
+  } as Change,
 });
 
 describe('the database', () => {
   let db: Database;
-  beforeAll(async () => { db = await openDatabase(''); });
+  beforeAll(async () => {
+    db = await openDatabase('');
+  });
   afterAll(() => db.close());
 
   it('keeps changes in order, each with its revision', async () => {
     await insertPiece(db, 'p1', start);
-    expect(await commitChanges(db, 'p1', 'a', 0, [sent('ONE', 'c1'), sent('TWO', 'c2')])).toMatchObject({ ok: true, value: { revision: 2 } });
+    expect(await commitChanges(db, 'p1', 'a', 0, [sent('ONE', 'c1'), sent('TWO', 'c2')])).toMatchObject({
+      ok: true,
+      value: { revision: 2 },
+    });
     expect((await findPiece(db, 'p1'))!.piece.items[1]).toMatchObject({ wording: 'TWO' });
     expect((await changesSince(db, 'p1', 1)).map((line) => line.changeId)).toEqual(['c2']);
     expect((await latestChanges(db, 'p1', 1)).map((line) => line.revision)).toEqual([2]);
@@ -41,19 +60,39 @@ describe('the database', () => {
 
   it('takes all changes of a request or none', async () => {
     const bad = sent('x', 'c5');
-    const broken = { ...bad, change: { ...bad.change, steps: [{ kind: 'set', id: 'gone', path: ['wording'], value: 'x', was: 'y' }] } as Change };
-    expect(await commitChanges(db, 'p1', 'a', 2, [sent('FOUR', 'c4'), broken])).toMatchObject({ ok: false, problem: { code: 'step-does-not-fit' } });
+    const broken = {
+      ...bad,
+      change: {
+        ...bad.change,
+        steps: [{ kind: 'set', id: 'gone', path: ['wording'], value: 'x', was: 'y' }],
+      } as Change,
+    };
+    expect(await commitChanges(db, 'p1', 'a', 2, [sent('FOUR', 'c4'), broken])).toMatchObject({
+      ok: false,
+      problem: { code: 'step-does-not-fit' },
+    });
     expect((await findPiece(db, 'p1'))!.piece.items[1]).toMatchObject({ wording: 'TWO' });
   });
 
   it('refuses a change after which the piece would break its rules', async () => {
-    const wrong = { changeId: 'c6', change: { ...sent('', 'c6').change, steps: [setStep(start, 'ring', ['shape', 'radiusMm'], -3)] } };
-    expect(await commitChanges(db, 'p1', 'a', 2, [wrong])).toMatchObject({ ok: false, problem: { code: 'wrong-piece', field: 'items[0].shape.radiusMm' } });
+    const wrong = {
+      changeId: 'c6',
+      change: { ...sent('', 'c6').change, steps: [setStep(start, 'ring', ['shape', 'radiusMm'], -3)] },
+    };
+    expect(await commitChanges(db, 'p1', 'a', 2, [wrong])).toMatchObject({
+      ok: false,
+      problem: { code: 'wrong-piece', field: 'items[0].shape.radiusMm' },
+    });
   });
 
   it('finds pieces of an older format, and brings them up without a new revision', async () => {
     const { items, ...rest } = start;
-    const older = { ...rest, guides: undefined, version: 1, items: items.map(({ locked: _l, hidden: _h, corners: _c, ...item }: any) => item) };
+    const older = {
+      ...rest,
+      guides: undefined,
+      version: 1,
+      items: items.map(({ locked: _l, hidden: _h, corners: _c, ...item }: any) => item),
+    };
     await insertPiece(db, 'old', older as never);
     const [found] = await olderPieces(db, 3);
     const read = readPiece(found!.document);
@@ -68,7 +107,10 @@ describe('the database', () => {
     expect(await setDeleted(db, 'p1', true)).toBe(true);
     expect([await findPiece(db, 'p1'), await setDeleted(db, 'p1', true)]).toEqual([null, false]);
     expect((await listPieces(db)).map((one) => one.id)).not.toContain('p1');
-    expect(await commitChanges(db, 'p1', 'a', 2, [sent('x', 'c7')])).toMatchObject({ ok: false, problem: { code: 'not-found' } });
+    expect(await commitChanges(db, 'p1', 'a', 2, [sent('x', 'c7')])).toMatchObject({
+      ok: false,
+      problem: { code: 'not-found' },
+    });
     expect(await setDeleted(db, 'p1', false)).toBe(true);
     expect(await listPieces(db)).toMatchObject([{ id: 'p1', widthMm: 84, revision: 2 }]);
   });
@@ -80,7 +122,12 @@ describe('pictures to trace', () => {
     const db = await openDatabase('');
     const image = readImage(lid);
     if (!image.ok) throw new Error(image.problem.message);
-    expect(image.value).toMatchObject({ id: expect.stringMatching(/^[0-9a-f]{32}$/), mediaType: 'image/jpeg', widthPx: 1200, heightPx: 900 });
+    expect(image.value).toMatchObject({
+      id: expect.stringMatching(/^[0-9a-f]{32}$/),
+      mediaType: 'image/jpeg',
+      widthPx: 1200,
+      heightPx: 900,
+    });
     await keepImage(db, image.value);
     await keepImage(db, image.value);
     expect(await db.query('SELECT count(*)::integer AS n FROM images')).toEqual([{ n: 1 }]);
@@ -95,8 +142,14 @@ describe('pictures to trace', () => {
     const head = Buffer.from(readFileSync(join(HOME, 'docs/screenshots/shelf.png')).subarray(0, 64));
     head.writeUInt32BE(5000, 16);
     expect(readImage(Buffer.from('words'))).toMatchObject({ ok: false, problem: { code: 'not-an-image' } });
-    expect(readImage(gif)).toMatchObject({ ok: false, problem: { code: 'not-an-image', message: expect.stringContaining('gif') } });
-    expect(readImage(head)).toMatchObject({ ok: false, problem: { code: 'image-too-large', message: expect.stringContaining('5000') } });
+    expect(readImage(gif)).toMatchObject({
+      ok: false,
+      problem: { code: 'not-an-image', message: expect.stringContaining('gif') },
+    });
+    expect(readImage(head)).toMatchObject({
+      ok: false,
+      problem: { code: 'image-too-large', message: expect.stringContaining('5000') },
+    });
   });
 });
 

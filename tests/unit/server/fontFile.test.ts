@@ -13,10 +13,15 @@ const rye = readFileSync(`${HOME}fonts/files/rye.ttf`);
 /** The same with some tables changed or left out (null). */
 const changed = (tables: Readonly<Record<string, Buffer | null>>): Buffer => {
   const all = tablesOf(rye);
-  for (const [tag, bytes] of Object.entries(tables)) if (bytes) all.set(tag, bytes); else all.delete(tag);
+  for (const [tag, bytes] of Object.entries(tables))
+    if (bytes) all.set(tag, bytes);
+    else all.delete(tag);
   return fontOf(all);
 };
-const code = async (file: Buffer): Promise<string> => { const read = await readFontFile(file, 'x.ttf'); return read.ok ? 'read' : read.problem.code; };
+const code = async (file: Buffer): Promise<string> => {
+  const read = await readFontFile(file, 'x.ttf');
+  return read.ok ? 'read' : read.problem.code;
+};
 
 describe('a font that a person brings', () => {
   it('is read as TTF, WOFF and WOFF2, and comes out the same', async () => {
@@ -24,9 +29,16 @@ describe('a font that a person brings', () => {
     for (const file of [rye, woffOf(rye), woff2]) {
       const read = await readFontFile(file, 'mine.ttf');
       if (!read.ok) throw new Error(read.problem.message);
-      expect(read.value).toMatchObject({ name: expect.stringContaining('Rye'), id: expect.stringMatching(/^own-rye(-regular)?-[0-9a-f]{8}$/), embedding: '' });
+      expect(read.value).toMatchObject({
+        name: expect.stringContaining('Rye'),
+        id: expect.stringMatching(/^own-rye(-regular)?-[0-9a-f]{8}$/),
+        embedding: '',
+      });
       const face = createFace('rye', 'Rye', read.value.bytes);
-      expect(face.ok && shapeWording(face.value, 'TIDE', { kerning: true, ligatures: true }).letters.map((letter) => letter.advance)).toEqual([1, 2, 3, 4].map(() => expect.any(Number)));
+      expect(
+        face.ok &&
+          shapeWording(face.value, 'TIDE', { kerning: true, ligatures: true }).letters.map((letter) => letter.advance),
+      ).toEqual([1, 2, 3, 4].map(() => expect.any(Number)));
     }
   });
   it('is refused with what is wrong', async () => {
@@ -53,15 +65,36 @@ describe('a font that a person brings', () => {
       glyf.writeUInt16BE(0x0020, at + 10);
       glyf.writeUInt16BE((at / 16) % 40, at + 12);
     }
-    const noise = Buffer.from(tablesOf(rye).get('cmap')!.map((_, i) => (i * 7919) % 256));
-    for (const file of [changed({ glyf }), changed({ cmap: noise }), changed({ head: Buffer.alloc(54) }), changed({ maxp: Buffer.alloc(6, 255) }), changed({ hmtx: Buffer.alloc(0) }), changed({ GSUB: noise, GPOS: noise })]) {
+    const noise = Buffer.from(
+      tablesOf(rye)
+        .get('cmap')!
+        .map((_, i) => (i * 7919) % 256),
+    );
+    for (const file of [
+      changed({ glyf }),
+      changed({ cmap: noise }),
+      changed({ head: Buffer.alloc(54) }),
+      changed({ maxp: Buffer.alloc(6, 255) }),
+      changed({ hmtx: Buffer.alloc(0) }),
+      changed({ GSUB: noise, GPOS: noise }),
+    ]) {
       expect(['read', 'not-a-font']).toContain(await code(file));
     }
     expect(performance.now() - from).toBeLessThan(5000);
   });
   it('tells what its maker says of embedding', async () => {
-    const os2 = (bits: number): Buffer => { const table = Buffer.from(tablesOf(rye).get('OS/2')!); table.writeUInt16BE(bits, 8); return table; };
-    for (const [bits, said] of [[0x0002, 'forbids'], [0x0200, 'bitmaps'], [0x0100, 'as a whole'], [0x0004, ''], [0, '']] as const) {
+    const os2 = (bits: number): Buffer => {
+      const table = Buffer.from(tablesOf(rye).get('OS/2')!);
+      table.writeUInt16BE(bits, 8);
+      return table;
+    };
+    for (const [bits, said] of [
+      [0x0002, 'forbids'],
+      [0x0200, 'bitmaps'],
+      [0x0100, 'as a whole'],
+      [0x0004, ''],
+      [0, ''],
+    ] as const) {
       const read = await readFontFile(changed({ 'OS/2': os2(bits) }), 'x.ttf');
       expect(read.ok && read.value.embedding).toEqual(said === '' ? '' : expect.stringContaining(said));
     }

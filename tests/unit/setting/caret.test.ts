@@ -6,7 +6,9 @@ import { circle, faces, lettering } from '../../support/pieces';
 import { setOn } from '../../support/setting';
 
 let all: ReadonlyMap<string, Face>;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 const on = (wording: string, more: Partial<Lettering> = {}) => setOn(all, lettering(wording, more), circle(40));
 const clock = ({ x, y }: { x: number; y: number }): number => (Math.atan2(x - 42, 42 - y) * 180) / Math.PI;
 
@@ -33,8 +35,15 @@ describe('the caret', () => {
   });
   it('finds its line, an empty one too', () => {
     const set = on('TIDE\n\nSEA', { lineDistanceMm: 7 });
-    const radius = (at: number): number => { const { foot } = caretAt(set, at); return Math.hypot(foot.x - 42, foot.y - 42); };
-    expect([radius(4), radius(5), radius(6)]).toEqual([expect.closeTo(39, 6), expect.closeTo(32, 6), expect.closeTo(25, 6)]);
+    const radius = (at: number): number => {
+      const { foot } = caretAt(set, at);
+      return Math.hypot(foot.x - 42, foot.y - 42);
+    };
+    expect([radius(4), radius(5), radius(6)]).toEqual([
+      expect.closeTo(39, 6),
+      expect.closeTo(32, 6),
+      expect.closeTo(25, 6),
+    ]);
     expect(caretAt(on(''), 0).foot.y).toBeLessThan(42);
   });
 });
@@ -49,13 +58,21 @@ describe('letters of a selection', () => {
   it('are found by a place on the sheet, with the caret on its side', () => {
     const set = on('TIDE');
     const [row] = [set.rows.subarray(6, 12)];
-    const at = (along: number) => letterAt(set, { x: row![0]! + row![2]! * along + row![4]! * 2, y: row![1]! + row![3]! * along + row![5]! * 2 })!;
-    expect([at(-0.3), at(0.3)].map(({ index, from, to, caret }) => [index, from, to, caret])).toEqual([[1, 1, 2, 1], [1, 1, 2, 2]]);
+    const at = (along: number) =>
+      letterAt(set, { x: row![0]! + row![2]! * along + row![4]! * 2, y: row![1]! + row![3]! * along + row![5]! * 2 })!;
+    expect([at(-0.3), at(0.3)].map(({ index, from, to, caret }) => [index, from, to, caret])).toEqual([
+      [1, 1, 2, 1],
+      [1, 1, 2, 2],
+    ]);
     expect(letterAt(set, { x: 42, y: 300 })).not.toBeNull();
     expect(letterAt(on(''), { x: 42, y: 0 })).toBeNull();
     const hebrew = on('שלום', { faceId: 'suez-one' });
     const first = hebrew.rows.subarray(0, 6);
     // The leftmost letter is the last one; its left side is the end of the word.
-    expect(letterAt(hebrew, { x: first[0]! - first[2]! * 0.3, y: first[1]! - first[3]! * 0.3 })).toMatchObject({ from: 3, to: 4, caret: 4 });
+    expect(letterAt(hebrew, { x: first[0]! - first[2]! * 0.3, y: first[1]! - first[3]! * 0.3 })).toMatchObject({
+      from: 3,
+      to: 4,
+      caret: 4,
+    });
   });
 });

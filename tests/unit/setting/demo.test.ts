@@ -12,7 +12,8 @@ const files = readdirSync(`${HOME}demo`).filter((name) => name.endsWith('.json')
 
 describe('the demo pieces', () => {
   it.each(files)('are spaced so that a letterer leaves them, and are as they settle: %s', async (file) => {
-    const all = await faces(), read = parsePiece(readFileSync(`${HOME}demo/${file}`, 'utf8'));
+    const all = await faces(),
+      read = parsePiece(readFileSync(`${HOME}demo/${file}`, 'utf8'));
     if (!read.ok) throw new Error(read.problem.message);
     expect(settledPiece(read.value, all)).toBe(read.value);
     for (const item of read.value.items) {

@@ -3,7 +3,15 @@ import { settingOf } from '#core/drawing/drawPiece';
 import { onClock } from '#core/geometry/vec';
 import { proofPiece } from '#core/proof/index';
 import { namedPlaces, nearestNamed, placeAtFraction, placeMovedBy, placeName } from '#core/setting/anchorPlaces';
-import { anchoredAt, bookendAt, goesAlong, moveBookend, seenFromCurve, shiftOff, slideAlong } from '#core/setting/grips';
+import {
+  anchoredAt,
+  bookendAt,
+  goesAlong,
+  moveBookend,
+  seenFromCurve,
+  shiftOff,
+  slideAlong,
+} from '#core/setting/grips';
 import { setDown } from '#core/setting/setDown';
 import { shareRing } from '#core/setting/shareRing';
 import { stripOf } from '#core/setting/strip';
@@ -17,19 +25,31 @@ const ring = track(ringCurve.shape);
 const bowCurve = curve(arc(30, -60, 120));
 const bow = track(bowCurve.shape);
 let all: ReadonlyMap<string, Face>;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 
 describe('places with names', () => {
   it('are the eight clock points, or ends, quarters and middle', () => {
     expect(namedPlaces(ring)).toHaveLength(8);
     expect(namedPlaces(bow).map((place) => place.u)).toEqual([0, 0.25, 0.5, 0.75, 1]);
-    expect([placeName(ring, 0.25), placeName(ring, 0.26), placeName(bow, 0.5)]).toEqual(['3 o’clock', '93.6°', 'middle']);
+    expect([placeName(ring, 0.25), placeName(ring, 0.26), placeName(bow, 0.5)]).toEqual([
+      '3 o’clock',
+      '93.6°',
+      'middle',
+    ]);
   });
   it('are found across 12 o’clock', () => {
-    expect(nearestNamed(ring, 0.999)).toMatchObject({ place: { name: '12 o’clock' }, mm: expect.closeTo(0.001 * 60 * Math.PI, 6) });
+    expect(nearestNamed(ring, 0.999)).toMatchObject({
+      place: { name: '12 o’clock' },
+      mm: expect.closeTo(0.001 * 60 * Math.PI, 6),
+    });
   });
   it('move by mm along the curve', () => {
-    expect(placeMovedBy(ring, { kind: 'clock', deg: 350 }, (30 * Math.PI) / 9)).toMatchObject({ kind: 'clock', deg: expect.closeTo(10, 9) });
+    expect(placeMovedBy(ring, { kind: 'clock', deg: 350 }, (30 * Math.PI) / 9)).toMatchObject({
+      kind: 'clock',
+      deg: expect.closeTo(10, 9),
+    });
     expect(placeAtFraction(bow, 1.4)).toEqual({ kind: 'fraction', u: 1 });
   });
 });
@@ -52,37 +72,68 @@ describe('drags', () => {
   });
   it('slide by the angle between the two points, and snap', () => {
     const to = (deg: number) => slideAlong(words, ring, onClock(centre, 32, 7), onClock(centre, 35, 7 + deg), 1);
-    expect(to(31)).toMatchObject({ value: { at: { kind: 'clock', deg: expect.closeTo(31, 9) } }, label: '31.0°', snapped: false });
-    expect(to(44)).toMatchObject({ value: { at: { deg: expect.closeTo(45, 9) } }, label: 'half past 1', snapped: true });
+    expect(to(31)).toMatchObject({
+      value: { at: { kind: 'clock', deg: expect.closeTo(31, 9) } },
+      label: '31.0°',
+      snapped: false,
+    });
+    expect(to(44)).toMatchObject({
+      value: { at: { deg: expect.closeTo(45, 9) } },
+      label: 'half past 1',
+      snapped: true,
+    });
     expect(to(-90.5)).toMatchObject({ value: { at: { deg: expect.closeTo(270, 9) } }, label: '9 o’clock' });
   });
   it('take a start offset up into the anchor', () => {
-    const offset = lettering('TIDE', { anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: (60 * Math.PI) / 36, align: 'centre', by: 'ink' } });
+    const offset = lettering('TIDE', {
+      anchor: { at: { kind: 'clock', deg: 0 }, startOffsetMm: (60 * Math.PI) / 36, align: 'centre', by: 'ink' },
+    });
     expect(anchoredAt(offset, ring)).toBeCloseTo(1 / 36, 9);
-    expect(slideAlong(offset, ring, onClock(centre, 32, 0), onClock(centre, 32, 5), 0).value).toMatchObject({ at: { deg: expect.closeTo(15, 9) }, startOffsetMm: 0 });
+    expect(slideAlong(offset, ring, onClock(centre, 32, 0), onClock(centre, 32, 5), 0).value).toMatchObject({
+      at: { deg: expect.closeTo(15, 9) },
+      startOffsetMm: 0,
+    });
     // Read the other way, a positive offset goes anticlockwise.
     expect(anchoredAt({ ...offset, seat: { ...offset.seat, tops: 'inward' } }, ring)).toBeCloseTo(-1 / 36, 9);
   });
   it('shift the baseline towards the tops, and rest at none', () => {
     const inward = lettering('TIDE', { seat: seat('inward', 'outside', 1) });
-    expect(shiftOff(words, ring, onClock(centre, 32, 0), onClock(centre, 34, 3), 0.2)).toMatchObject({ value: 2, label: 'baseline shift 2.00 mm' });
+    expect(shiftOff(words, ring, onClock(centre, 32, 0), onClock(centre, 34, 3), 0.2)).toMatchObject({
+      value: 2,
+      label: 'baseline shift 2.00 mm',
+    });
     expect(shiftOff(inward, ring, onClock(centre, 32, 0), onClock(centre, 34, 3), 0.2).value).toBe(-1);
-    expect(shiftOff(inward, ring, onClock(centre, 32, 0), onClock(centre, 32.9, 0), 0.2)).toMatchObject({ value: 0, label: 'no baseline shift', snapped: true });
+    expect(shiftOff(inward, ring, onClock(centre, 32, 0), onClock(centre, 32.9, 0), 0.2)).toMatchObject({
+      value: 0,
+      label: 'no baseline shift',
+      snapped: true,
+    });
   });
   it('move bookends, held on an open curve', () => {
-    expect(moveBookend(words, ring, 'end', onClock(centre, 40, 89.5), 1)).toMatchObject({ value: { startU: 0.5, endU: 0.25 }, label: 'end at 3 o’clock' });
+    expect(moveBookend(words, ring, 'end', onClock(centre, 40, 89.5), 1)).toMatchObject({
+      value: { startU: 0.5, endU: 0.25 },
+      label: 'end at 3 o’clock',
+    });
     expect(bookendAt(words, ring, 'start', -0.25, 0).value.startU).toBeCloseTo(0.75, 9);
     expect(bookendAt(words, bow, 'end', 1.3, 0).value.endU).toBe(1);
   });
 });
 
 describe('setting down', () => {
-  const at = (deg: number, r: number, like = null as ReturnType<typeof lettering> | null) => setDown('new', ringCurve, ring, onClock(centre, r, deg), like, 3, 'deep');
+  const at = (deg: number, r: number, like = null as ReturnType<typeof lettering> | null) =>
+    setDown('new', ringCurve, ring, onClock(centre, r, deg), like, 3, 'deep');
   it('reads upright, on the side of the click, at a named place when one is near', () => {
-    expect(at(4, 31)).toMatchObject({ seat: { tops: 'outward', side: 'outside' }, anchor: { at: { kind: 'clock', deg: 0 } }, bookends: { startU: 0.5, endU: 0.5 } });
+    expect(at(4, 31)).toMatchObject({
+      seat: { tops: 'outward', side: 'outside' },
+      anchor: { at: { kind: 'clock', deg: 0 } },
+      bookends: { startU: 0.5, endU: 0.5 },
+    });
     expect(at(178, 29)).toMatchObject({ seat: { tops: 'inward', side: 'inside' }, anchor: { at: { deg: 180 } } });
     expect(at(20, 31).anchor.at).toMatchObject({ deg: expect.closeTo(20, 6) });
-    expect(setDown('new', bowCurve, bow, onClock(centre, 31, 1), null, 3, 'deep')).toMatchObject({ anchor: { at: { kind: 'fraction', u: 0.5 } }, bookends: { startU: 0, endU: 1 } });
+    expect(setDown('new', bowCurve, bow, onClock(centre, 31, 1), null, 3, 'deep')).toMatchObject({
+      anchor: { at: { kind: 'fraction', u: 0.5 } },
+      bookends: { startU: 0, endU: 1 },
+    });
   });
   it('takes after its neighbour, in the same band', () => {
     const like = lettering('TIDE', { faceId: 'rye', seat: seat('outward', 'outside', 0.7) });
@@ -98,10 +149,24 @@ describe('a ring shared between letterings', () => {
   };
   it('gives each the room up to the middles between their anchors', () => {
     const shared = shareRing(ring, 0.5, 'inward', [setOn(lettering('TIDE'))])!;
-    expect(shared).toEqual({ bookends: { startU: 0.75, endU: 0.25 }, others: [{ id: 'words', bookends: { startU: 0.75, endU: 0.25 } }] });
-    const third = shareRing(ring, 0.25, 'outward', [setOn(lettering('TIDE')), setOn(lettering('SHORE', { id: 'foot', anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }))])!;
+    expect(shared).toEqual({
+      bookends: { startU: 0.75, endU: 0.25 },
+      others: [{ id: 'words', bookends: { startU: 0.75, endU: 0.25 } }],
+    });
+    const third = shareRing(ring, 0.25, 'outward', [
+      setOn(lettering('TIDE')),
+      setOn(
+        lettering('SHORE', {
+          id: 'foot',
+          anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+        }),
+      ),
+    ])!;
     expect(third.bookends).toEqual({ startU: 0.125, endU: 0.375 });
-    expect(third.others).toEqual([{ id: 'words', bookends: { startU: 0.75, endU: 0.125 } }, { id: 'foot', bookends: { startU: 0.375, endU: 0.75 } }]);
+    expect(third.others).toEqual([
+      { id: 'words', bookends: { startU: 0.75, endU: 0.125 } },
+      { id: 'foot', bookends: { startU: 0.375, endU: 0.75 } },
+    ]);
   });
   it('leaves placed bookends alone, and words that need more', () => {
     const placed = setOn(lettering('TIDE', { bookends: { startU: 0.8, endU: 0.2 } }));
@@ -111,20 +176,30 @@ describe('a ring shared between letterings', () => {
     expect(shareRing(ring, 0.5, 'inward', [long])!.others).toEqual([]);
   });
   it('has nothing to say on an open curve, of one alone, or of two on one anchor', () => {
-    expect([shareRing(bow, 0.5, 'outward', [setOn(lettering('TIDE'), bow)]), shareRing(ring, 0, 'outward', []), shareRing(ring, 0, 'inward', [setOn(lettering('TIDE'))])]).toEqual([null, null, null]);
+    expect([
+      shareRing(bow, 0.5, 'outward', [setOn(lettering('TIDE'), bow)]),
+      shareRing(ring, 0, 'outward', []),
+      shareRing(ring, 0, 'inward', [setOn(lettering('TIDE'))]),
+    ]).toEqual([null, null, null]);
   });
 });
 
 describe('the flat strip', () => {
   it('has letters, bookends and hours where the curve has them', () => {
-    const set = settingOf(lettering('TIDE', { bookends: { startU: 0.75, endU: 0.25 } }), new Map([['ring', ok(ring)]]), all);
+    const set = settingOf(
+      lettering('TIDE', { bookends: { startU: 0.75, endU: 0.25 } }),
+      new Map([['ring', ok(ring)]]),
+      all,
+    );
     if (!set.ok) throw new Error();
     const strip = stripOf(set.value);
     const ringMm = 2 * Math.PI * (30 + set.value.measuredHeightMm);
     expect(strip.bookendStart).toBeCloseTo(-ringMm / 4, 8);
     expect(strip.bookendEnd).toBeCloseTo(ringMm / 4, 8);
     expect(strip.ticks.find((tick) => tick.name === '1 o’clock')!.x).toBeCloseTo(ringMm / 12, 8);
-    set.value.letterDistances.forEach((s, i) => expect(strip.fractionAt(strip.letters[i]!.x) * 60 * Math.PI).toBeCloseTo(s, 8));
+    set.value.letterDistances.forEach((s, i) =>
+      expect(strip.fractionAt(strip.letters[i]!.x) * 60 * Math.PI).toBeCloseTo(s, 8),
+    );
   });
 });
 
@@ -133,11 +208,27 @@ describe('the proof', () => {
     const well = piece([ringCurve, lettering('TIDE')]);
     expect(proofPiece(well, all)).toEqual([]);
     const tight = { ...lettering('A', { id: 'tight', curveId: 'small', seat: seat('inward', 'inside', 0) }) };
-    const ill = piece([ringCurve, curve(circle(3), 'small'), tight, lettering('☃', { id: 'box' }), lettering(' ', { id: 'blank' }), lettering('OTTERMERE', { id: 'long', bookends: { startU: 0.99, endU: 0.01 } })]);
-    expect(proofPiece(ill, all).map((one) => [one.code, one.itemId])).toEqual([['too-tight', 'tight'], ['overset', 'long'], ['missing-character', 'box'], ['empty-wording', 'blank'], ['letters-touch', 'long'], ['letters-touch', 'long']]);
+    const ill = piece([
+      ringCurve,
+      curve(circle(3), 'small'),
+      tight,
+      lettering('☃', { id: 'box' }),
+      lettering(' ', { id: 'blank' }),
+      lettering('OTTERMERE', { id: 'long', bookends: { startU: 0.99, endU: 0.01 } }),
+    ]);
+    expect(proofPiece(ill, all).map((one) => [one.code, one.itemId])).toEqual([
+      ['too-tight', 'tight'],
+      ['overset', 'long'],
+      ['missing-character', 'box'],
+      ['empty-wording', 'blank'],
+      ['letters-touch', 'long'],
+      ['letters-touch', 'long'],
+    ]);
     // Just fitting is not overset.
     const set = settingOf(lettering('TIDE'), new Map([['ring', ok(ring)]]), all);
     const half = set.ok ? (set.value.overset.inkMm / 2 + 0.001) / (2 * Math.PI * (30 + set.value.measuredHeightMm)) : 0;
-    expect(proofPiece(piece([ringCurve, lettering('TIDE', { bookends: { startU: 1 - half, endU: half } })]), all)).toEqual([]);
+    expect(
+      proofPiece(piece([ringCurve, lettering('TIDE', { bookends: { startU: 1 - half, endU: half } })]), all),
+    ).toEqual([]);
   });
 });

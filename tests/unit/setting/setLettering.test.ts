@@ -10,15 +10,24 @@ import { between, seeded } from '../../support/random';
 import { pointsOf, setOn } from '../../support/setting';
 
 let all: ReadonlyMap<string, Face>;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 
 const set = (what: Lettering, shape: CurveShape): SetLettering => setOn(all, what, shape);
 const CENTRE = { x: 42, y: 42 };
 /** Clock angles of the letters' middles, in the order of the letters. */
-const angles = (s: SetLettering): number[] => Array.from(s.letterDistances, (_, i) =>
-  normaliseDeg((Math.atan2(s.rows[i * LETTER.length + 1]! - CENTRE.y, s.rows[i * LETTER.length]! - CENTRE.x) * 180) / Math.PI + 90));
-const radii = (s: SetLettering): number[] => Array.from(s.letterDistances, (_, i) =>
-  Math.hypot(s.rows[i * LETTER.length]! - CENTRE.x, s.rows[i * LETTER.length + 1]! - CENTRE.y));
+const angles = (s: SetLettering): number[] =>
+  Array.from(s.letterDistances, (_, i) =>
+    normaliseDeg(
+      (Math.atan2(s.rows[i * LETTER.length + 1]! - CENTRE.y, s.rows[i * LETTER.length]! - CENTRE.x) * 180) / Math.PI +
+        90,
+    ),
+  );
+const radii = (s: SetLettering): number[] =>
+  Array.from(s.letterDistances, (_, i) =>
+    Math.hypot(s.rows[i * LETTER.length]! - CENTRE.x, s.rows[i * LETTER.length + 1]! - CENTRE.y),
+  );
 
 /** Every point of the placed outlines, curves cut finely, as the printed ink has it. */
 const inkPoints = (s: SetLettering, only?: number[]) => pointsOf((sink) => traceLetters(s, sink, only), 200);
@@ -34,25 +43,28 @@ describe('the arithmetic on a circle', () => {
       const cap = between(random, 2, 6);
       const shift = between(random, -1, 1);
       const measuredAt = random();
-      for (const tops of TOPS) for (const side of SIDES) {
-        const what = lettering('OTTERMERE', {
-          size: { by: 'cap', mm: cap }, seat: seat(tops, side, shift),
-          spacing: spacing({ tracking: 40, measuredAt }), anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
-        });
-        const s = set(what, circle(R));
-        // The rules of the six seats, written down once more: where the baseline lies, counted outward.
-        const inner = { outside: 0, on: -cap / 2, inside: -cap }[side];
-        const outwardBaseline = tops === 'outward' ? inner + shift : inner + cap - shift;
-        const h = measuredAt * cap;
-        const per = tops === 'outward' ? R + outwardBaseline + h : R + outwardBaseline - h;
-        const seen = angles(s);
-        for (let i = 1; i < seen.length; i++) {
-          const advance = s.measured.middles[i]! - s.measured.middles[i - 1]!;
-          const step = normaliseDeg((seen[i]! - seen[i - 1]!) * (tops === 'outward' ? 1 : -1));
-          expect(step).toBeCloseTo((advance / per) * (180 / Math.PI), 8);
+      for (const tops of TOPS)
+        for (const side of SIDES) {
+          const what = lettering('OTTERMERE', {
+            size: { by: 'cap', mm: cap },
+            seat: seat(tops, side, shift),
+            spacing: spacing({ tracking: 40, measuredAt }),
+            anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+          });
+          const s = set(what, circle(R));
+          // The rules of the six seats, written down once more: where the baseline lies, counted outward.
+          const inner = { outside: 0, on: -cap / 2, inside: -cap }[side];
+          const outwardBaseline = tops === 'outward' ? inner + shift : inner + cap - shift;
+          const h = measuredAt * cap;
+          const per = tops === 'outward' ? R + outwardBaseline + h : R + outwardBaseline - h;
+          const seen = angles(s);
+          for (let i = 1; i < seen.length; i++) {
+            const advance = s.measured.middles[i]! - s.measured.middles[i - 1]!;
+            const step = normaliseDeg((seen[i]! - seen[i - 1]!) * (tops === 'outward' ? 1 : -1));
+            expect(step).toBeCloseTo((advance / per) * (180 / Math.PI), 8);
+          }
+          for (const r of radii(s)) expect(r).toBeCloseTo(R + outwardBaseline, 9);
         }
-        for (const r of radii(s)) expect(r).toBeCloseTo(R + outwardBaseline, 9);
-      }
     }
   });
 
@@ -72,8 +84,17 @@ describe('the arithmetic on a circle', () => {
 
   it('has the same density at the top and at the bottom of one band', () => {
     const top = set(lettering('OTTERMERE LIGHT RAILWAY'), circle(30));
-    const bottom = set(lettering('OTTERMERE LIGHT RAILWAY', { seat: seat('inward', 'outside', 0), anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }), circle(30));
-    const steps = (s: SetLettering): number[] => angles(s).slice(1).map((a, i) => Math.min(normaliseDeg(a - angles(s)[i]!), normaliseDeg(angles(s)[i]! - a)));
+    const bottom = set(
+      lettering('OTTERMERE LIGHT RAILWAY', {
+        seat: seat('inward', 'outside', 0),
+        anchor: { at: { kind: 'clock', deg: 180 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      }),
+      circle(30),
+    );
+    const steps = (s: SetLettering): number[] =>
+      angles(s)
+        .slice(1)
+        .map((a, i) => Math.min(normaliseDeg(a - angles(s)[i]!), normaliseDeg(angles(s)[i]! - a)));
     const b = steps(bottom);
     steps(top).forEach((step, i) => expect(b[i]).toBeCloseTo(step, 9));
   });
@@ -81,16 +102,26 @@ describe('the arithmetic on a circle', () => {
 
 describe('centring', () => {
   it('goes by ink, to 0.001°, in every face', () => {
-    for (const [faceId] of all) for (const [tops, deg] of [['outward', 0], ['inward', 180], ['outward', 37.5]] as const) {
-      const what = lettering('Ottermere LT', { faceId, seat: seat(tops), anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' }, spacing: spacing({ tracking: 55 }) });
-      const s = set(what, circle(30));
-      const last = s.measured.run.letters.length - 1;
-      const off = inkPoints(s, [0, last]).map((p) => {
-        const a = normaliseDeg((Math.atan2(p.y - CENTRE.y, p.x - CENTRE.x) * 180) / Math.PI + 90 - deg);
-        return a > 180 ? a - 360 : a;
-      });
-      expect(Math.abs(Math.min(...off) + Math.max(...off))).toBeLessThan(0.001);
-    }
+    for (const [faceId] of all)
+      for (const [tops, deg] of [
+        ['outward', 0],
+        ['inward', 180],
+        ['outward', 37.5],
+      ] as const) {
+        const what = lettering('Ottermere LT', {
+          faceId,
+          seat: seat(tops),
+          anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+          spacing: spacing({ tracking: 55 }),
+        });
+        const s = set(what, circle(30));
+        const last = s.measured.run.letters.length - 1;
+        const off = inkPoints(s, [0, last]).map((p) => {
+          const a = normaliseDeg((Math.atan2(p.y - CENTRE.y, p.x - CENTRE.x) * 180) / Math.PI + 90 - deg);
+          return a > 180 ? a - 360 : a;
+        });
+        expect(Math.abs(Math.min(...off) + Math.max(...off))).toBeLessThan(0.001);
+      }
   });
 
   it('leaves out spaces and trailing tracking', () => {
@@ -101,14 +132,21 @@ describe('centring', () => {
 
   it('puts the ink’s start or end at the anchor when asked', () => {
     for (const align of ['start', 'end'] as const) {
-      const s = set(lettering('SEDGE', { anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 2, align, by: 'ink' } }), circle(30));
+      const s = set(
+        lettering('SEDGE', { anchor: { at: { kind: 'clock', deg: 90 }, startOffsetMm: 2, align, by: 'ink' } }),
+        circle(30),
+      );
       const { inkStart, inkEnd } = s.overset;
       expect(align === 'start' ? inkStart : inkEnd).toBeCloseTo((30 * Math.PI) / 2 + 2, 8);
     }
   });
 
   it('is the same after a full turn of the anchor', () => {
-    const at = (deg: number) => set(lettering('TIDE', { anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' } }), circle(30)).rows;
+    const at = (deg: number) =>
+      set(
+        lettering('TIDE', { anchor: { at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' } }),
+        circle(30),
+      ).rows;
     at(400).forEach((value, i) => expect(value).toBeCloseTo(at(40)[i]!, 9));
   });
 });
@@ -116,23 +154,29 @@ describe('centring', () => {
 describe('turning over', () => {
   it('keeps the letters between the same two radii, to 0.001 mm, wherever they sit', () => {
     const random = seeded(5);
-    for (let n = 0; n < 40; n++) for (const side of SIDES) {
-      const R = between(random, 20, 60);
-      const before = lettering('HHH', { seat: seat('outward', side, between(random, -2, 2)) });
-      const after = reseatLettering(before, 'inward', side);
-      const band = (what: Lettering): [number, number] => {
-        const s = set(what, circle(R));
-        const r = radii(s)[0]!;
-        return what.seat.tops === 'outward' ? [r, r + s.capMm] : [r - s.capMm, r];
-      };
-      const [a, b] = band(before), [c, d] = band(after);
-      expect(Math.abs(a - c)).toBeLessThan(0.001);
-      expect(Math.abs(b - d)).toBeLessThan(0.001);
-    }
+    for (let n = 0; n < 40; n++)
+      for (const side of SIDES) {
+        const R = between(random, 20, 60);
+        const before = lettering('HHH', { seat: seat('outward', side, between(random, -2, 2)) });
+        const after = reseatLettering(before, 'inward', side);
+        const band = (what: Lettering): [number, number] => {
+          const s = set(what, circle(R));
+          const r = radii(s)[0]!;
+          return what.seat.tops === 'outward' ? [r, r + s.capMm] : [r - s.capMm, r];
+        };
+        const [a, b] = band(before),
+          [c, d] = band(after);
+        expect(Math.abs(a - c)).toBeLessThan(0.001);
+        expect(Math.abs(b - d)).toBeLessThan(0.001);
+      }
   });
 
   it('twice is the identity', () => {
-    const before = lettering('TIDE', { seat: seat('outward', 'on', 0.7), anchor: { at: { kind: 'clock', deg: 12 }, startOffsetMm: 3, align: 'start', by: 'ink' }, bookends: { startU: 0.6, endU: 0.3 } });
+    const before = lettering('TIDE', {
+      seat: seat('outward', 'on', 0.7),
+      anchor: { at: { kind: 'clock', deg: 12 }, startOffsetMm: 3, align: 'start', by: 'ink' },
+      bookends: { startU: 0.6, endU: 0.3 },
+    });
     expect(reseatLettering(reseatLettering(before, 'inward', 'on'), 'outward', 'on')).toEqual(before);
   });
 
@@ -166,14 +210,20 @@ describe('bookends', () => {
   });
 
   it('take the whole ring when they stand together', () => {
-    const s = set(lettering('OTTERMERE LIGHT RAILWAY AND THE LONG SEDGE SHORE', { size: { by: 'cap', mm: 6 } }), circle(20));
+    const s = set(
+      lettering('OTTERMERE LIGHT RAILWAY AND THE LONG SEDGE SHORE', { size: { by: 'cap', mm: 6 } }),
+      circle(20),
+    );
     expect(s.overset.roomMm).toBeCloseTo(2 * Math.PI * (20 + 3), 8);
     expect(s.overset.afterMm).toBeCloseTo(s.overset.inkMm - s.overset.roomMm, 8);
     expect(s.overset.afterMm).toBeGreaterThan(0);
   });
 
   it('on an arc let the rest go straight on past the end', () => {
-    const what = lettering('OTTERMERE LIGHT RAILWAY', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' }, bookends: { startU: 0, endU: 1 } });
+    const what = lettering('OTTERMERE LIGHT RAILWAY', {
+      anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      bookends: { startU: 0, endU: 1 },
+    });
     const s = set(what, arc(40, -20, 40));
     expect(s.overset.beforeMm).toBeGreaterThan(1);
     const length = track(arc(40, -20, 40)).path.lengthMm;
@@ -187,8 +237,11 @@ describe('bookends', () => {
 
 describe('arcs', () => {
   it('travelled either way carry the same letters', () => {
-    const what = lettering('SEDGE', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' } });
-    const one = set(what, arc(30, -50, 100)), other = set(what, arc(30, 50, -100));
+    const what = lettering('SEDGE', {
+      anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+    });
+    const one = set(what, arc(30, -50, 100)),
+      other = set(what, arc(30, 50, -100));
     one.rows.forEach((value, i) => expect(other.rows[i]).toBeCloseTo(value, 9));
   });
 });

@@ -18,51 +18,90 @@ import { line, plainFace, setSlabs, slabs } from '../../support/plainFace';
 import { seeded } from '../../support/random';
 
 let all: ReadonlyMap<string, Face>;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);
 
 describe('shares of the readings', () => {
   it('are the best of all, by trying many others', () => {
     const random = seeded(5);
-    const rows = Float64Array.from({ length: 60 * READINGS }, () => random()), weights = Float64Array.from({ length: 60 }, () => random());
+    const rows = Float64Array.from({ length: 60 * READINGS }, () => random()),
+      weights = Float64Array.from({ length: 60 }, () => random());
     const matrix = spreadMatrix(rows, weights, READINGS);
     const best = leastSpread(matrix, Array<number>(READINGS).fill(1 / READINGS), 0);
     expect(sum(best)).toBeCloseTo(1, 9);
     expect(Math.min(...best)).toBeGreaterThanOrEqual(0);
     for (let n = 0; n < 4000; n++) {
-      const other = Array.from({ length: READINGS }, () => -Math.log(random() + 1e-12)), all = sum(other);
-      expect(spreadBy(matrix, other.map((share) => share / all))).toBeGreaterThanOrEqual(spreadBy(matrix, best) - 1e-9);
+      const other = Array.from({ length: READINGS }, () => -Math.log(random() + 1e-12)),
+        all = sum(other);
+      expect(
+        spreadBy(
+          matrix,
+          other.map((share) => share / all),
+        ),
+      ).toBeGreaterThanOrEqual(spreadBy(matrix, best) - 1e-9);
     }
   });
   it('are held to what they are drawn to, the more the stronger', () => {
     const matrix = new Float64Array(READINGS * READINGS).map((_, i) => (i % (READINGS + 1) === 0 ? 1 + i : 0));
-    const off = (hold: number): number => sum(leastSpread(matrix, COMMON.capitals, hold).map((share, i) => Math.abs(share - COMMON.capitals[i]!)));
+    const off = (hold: number): number =>
+      sum(leastSpread(matrix, COMMON.capitals, hold).map((share, i) => Math.abs(share - COMMON.capitals[i]!)));
     expect(off(1e6)).toBeLessThan(0.01);
     expect(off(0)).toBeGreaterThan(0.3);
   });
   it('of a face have 1 for their sum, and are found the same every time', () => {
     for (const id of ['cinzel-bold', 'oswald-medium', 'limelight', 'great-vibes']) {
-      const face = all.get(id)!, sense = senseOf(face);
-      for (const kind of ['capitals', 'small'] as const) { expect(sum(sense.shares[kind])).toBeCloseTo(1, 12); expect(Math.min(...sense.shares[kind])).toBeGreaterThanOrEqual(0); }
+      const face = all.get(id)!,
+        sense = senseOf(face);
+      for (const kind of ['capitals', 'small'] as const) {
+        expect(sum(sense.shares[kind])).toBeCloseTo(1, 12);
+        expect(Math.min(...sense.shares[kind])).toBeGreaterThanOrEqual(0);
+      }
       expect(fitSense(face)).toEqual(sense);
     }
     // A face without kerning tells nothing: it is read by the common shares.
     expect(senseOf(all.get('limelight')!).shares).toEqual(COMMON);
   });
   it('read well-kerned faces as their designers spaced them', () => {
-    const spread = (id: string, kind: 'capitals' | 'small', shares: Shares): number => { const { rows, weights } = readPairs(all.get(id)!, kind); return spreadBy(spreadMatrix(rows, weights, READINGS), shares); };
-    for (const id of ['abril-fatface', 'playfair-display-bold', 'unbounded-bold', 'zilla-slab-bold', 'oswald-medium', 'suez-one', 'bebas-neue', 'alfa-slab-one']) {
+    const spread = (id: string, kind: 'capitals' | 'small', shares: Shares): number => {
+      const { rows, weights } = readPairs(all.get(id)!, kind);
+      return spreadBy(spreadMatrix(rows, weights, READINGS), shares);
+    };
+    for (const id of [
+      'abril-fatface',
+      'playfair-display-bold',
+      'unbounded-bold',
+      'zilla-slab-bold',
+      'oswald-medium',
+      'suez-one',
+      'bebas-neue',
+      'alfa-slab-one',
+    ]) {
       expect(spread(id, 'capitals', senseOf(all.get(id)!).shares.capitals), id).toBeLessThan(1.7);
       expect(spread(id, 'capitals', COMMON.capitals), id).toBeLessThan(2);
     }
-    for (const id of ['abril-fatface', 'playfair-display-bold', 'unbounded-bold', 'zilla-slab-bold', 'oswald-medium', 'suez-one']) expect(spread(id, 'small', senseOf(all.get(id)!).shares.small), id).toBeLessThan(1.8);
+    for (const id of [
+      'abril-fatface',
+      'playfair-display-bold',
+      'unbounded-bold',
+      'zilla-slab-bold',
+      'oswald-medium',
+      'suez-one',
+    ])
+      expect(spread(id, 'small', senseOf(all.get(id)!).shares.small), id).toBeLessThan(1.8);
   });
   it('move no figure by half a point where the levels are doubled', () => {
-    for (const id of ['cinzel-bold', 'abril-fatface', 'comfortaa-bold', 'zilla-slab-bold', 'unbounded-bold']) for (const kind of ['capitals', 'small'] as const) {
-      const face = all.get(id)!, by = (levels: number): number => { const { rows, weights } = readPairs(face, kind, levels); return spreadBy(spreadMatrix(rows, weights, READINGS), senseOf(face).shares[kind]); };
-      expect(Math.abs(by(24) - by(48)), `${id} ${kind}`).toBeLessThan(0.5);
-      expect(Math.abs(by(48) - by(96)), `${id} ${kind}`).toBeLessThan(0.5);
-    }
+    for (const id of ['cinzel-bold', 'abril-fatface', 'comfortaa-bold', 'zilla-slab-bold', 'unbounded-bold'])
+      for (const kind of ['capitals', 'small'] as const) {
+        const face = all.get(id)!,
+          by = (levels: number): number => {
+            const { rows, weights } = readPairs(face, kind, levels);
+            return spreadBy(spreadMatrix(rows, weights, READINGS), senseOf(face).shares[kind]);
+          };
+        expect(Math.abs(by(24) - by(48)), `${id} ${kind}`).toBeLessThan(0.5);
+        expect(Math.abs(by(48) - by(96)), `${id} ${kind}`).toBeLessThan(0.5);
+      }
   });
 });
 
@@ -75,15 +114,20 @@ describe('pairs of a face', () => {
     expect(none).toBeNull();
   });
   it('are weighted by how often they meet', () => {
-    for (const table of [ENGLISH_PAIRS, ENGLISH_BEGINNINGS]) { expect(table).toHaveLength(676); expect(sum([...table])).toBeCloseTo(1, 12); }
+    for (const table of [ENGLISH_PAIRS, ENGLISH_BEGINNINGS]) {
+      expect(table).toHaveLength(676);
+      expect(sum([...table])).toBeCloseTo(1, 12);
+    }
     const of = (pair: string): number => ENGLISH_PAIRS[(pair.charCodeAt(0) - 65) * 26 + pair.charCodeAt(1) - 65]!;
     expect(of('TH')).toBeGreaterThan(of('HT'));
     expect(of('TH')).toBe(Math.max(...ENGLISH_PAIRS));
     expect(of('QZ')).toBe(0);
   });
   it('are judged in the band where both stand', () => {
-    const face = all.get('playfair-display-bold')!, { capHeight, xHeight } = face.metrics;
-    const kind = (text: string) => kindOf(face, { text, glyphs: [{ id: face.font.nominalGlyph(text.codePointAt(0)!)!, x: 0, y: 0 }] })!;
+    const face = all.get('playfair-display-bold')!,
+      { capHeight, xHeight } = face.metrics;
+    const kind = (text: string) =>
+      kindOf(face, { text, glyphs: [{ id: face.font.nominalGlyph(text.codePointAt(0)!)!, x: 0, y: 0 }] })!;
     const usual = { kind: 'capital' as const, height: capHeight };
     expect(bandOf(kind('A'), kind('V'), usual)).toEqual({ kind: 'capitals', height: capHeight, top: capHeight });
     expect(bandOf(kind('x'), kind('p'), usual)).toEqual({ kind: 'small', height: xHeight, top: xHeight });
@@ -111,7 +155,11 @@ describe('pairs of a face', () => {
 });
 
 describe('targets of a line', () => {
-  const pairs = [{ mm: 1, aimMm: 0.4, slope: 1 }, { mm: 0.2, aimMm: 0.6, slope: 1 }, { mm: 0.6, aimMm: 0.5, slope: 1 }];
+  const pairs = [
+    { mm: 1, aimMm: 0.4, slope: 1 },
+    { mm: 0.2, aimMm: 0.6, slope: 1 },
+    { mm: 0.6, aimMm: 0.5, slope: 1 },
+  ];
   it('keep its length', () => {
     expect(sum(plainTargets(pairs))).toBeCloseTo(1.8, 12);
     const wide = pairs.map((pair, i) => ({ ...pair, slope: 1 + i / 4 }));
@@ -136,8 +184,10 @@ describe('targets of a line', () => {
 
 describe('what evening out made', () => {
   it('of the length of a line is told with the pairs that stop at each other', () => {
-    const face = all.get('alfa-slab-one')!, what = lettering('AWARD', { faceId: face.id, size: { by: 'cap', mm: 8 }, spacing: spacing({ evenOut: 1 }) });
-    const set = setLettering(what, track(circle(20)), face, [], evenOut(what, track(circle(20)), face)), plain = setLettering(what, track(circle(20)), face);
+    const face = all.get('alfa-slab-one')!,
+      what = lettering('AWARD', { faceId: face.id, size: { by: 'cap', mm: 8 }, spacing: spacing({ evenOut: 1 }) });
+    const set = setLettering(what, track(circle(20)), face, [], evenOut(what, track(circle(20)), face)),
+      plain = setLettering(what, track(circle(20)), face);
     if (!set.ok || !plain.ok) throw new Error('not set');
     const { share, pairs } = growthOf(set.value);
     expect(share).toBeCloseTo(set.value.overset.inkMm / plain.value.overset.inkMm - 1, 2);
@@ -150,7 +200,8 @@ describe('the grey of a line', () => {
   it('is the share of ink, alike along even stripes and low between words', () => {
     const plain = plainFace();
     const set = setSlabs(plain, slabs('HHHHHHHHHHHH    HHHHHHHHHHHH', { size: { by: 'cap', mm: 4 } }), line);
-    const strip = stripOf(set), grey = greyAlong(set, strip);
+    const strip = stripOf(set),
+      grey = greyAlong(set, strip);
     // Slabs of 2 in 3.
     const at = (x: number): number => grey.values[Math.round((x - grey.from) / grey.step)]!;
     const middle = (strip.letters[5]!.x + strip.letters[6]!.x) / 2;

@@ -36,7 +36,8 @@ describe('faces', () => {
 describe('shaping', () => {
   it('kerns, and keeps the kern out of the letter’s own advance', async () => {
     const face = (await faces()).get('playfair-display-bold')!;
-    const kerned = shapeWording(face, 'AV', options), plain = shapeWording(face, 'AV', { ...options, kerning: false });
+    const kerned = shapeWording(face, 'AV', options),
+      plain = shapeWording(face, 'AV', { ...options, kerning: false });
     expect(kerned.letters[0]!.advance).toBe(plain.letters[0]!.advance);
     expect(plain.letters[0]!.after).toBe(0);
     expect(kerned.letters[0]!.after).toBeLessThan(0);

@@ -12,9 +12,12 @@ import { circle, curve, faces, HOME, lettering, piece, seat, spacing } from '../
 import { setOn } from '../../support/setting';
 
 let all: ReadonlyMap<string, Face>;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 const options = { kerning: true, ligatures: true };
-const seen = (face: string, wording: string): string[] => shapeWording(all.get(face)!, wording, options).letters.map((letter) => letter.text);
+const seen = (face: string, wording: string): string[] =>
+  shapeWording(all.get(face)!, wording, options).letters.map((letter) => letter.text);
 const on = (what: Lettering, shape: CurveShape = circle(40)) => setOn(all, what, shape);
 
 describe('right-to-left words', () => {
@@ -39,12 +42,15 @@ describe('right-to-left words', () => {
     expect(run.letters.flatMap((letter) => letter.glyphs.map((glyph) => glyph.id))).not.toEqual(alone.reverse());
     const plain = lettering('محطة', { faceId: 'marhey-bold' });
     const tracked = lettering('محطة', { faceId: 'marhey-bold', spacing: spacing({ tracking: 200 }) });
-    expect(Array.from(on(tracked).measured.middles)).toEqual(Array.from(on({ ...tracked, spacing: { ...tracked.spacing, tracking: 0 } }).measured.middles));
+    expect(Array.from(on(tracked).measured.middles)).toEqual(
+      Array.from(on({ ...tracked, spacing: { ...tracked.spacing, tracking: 0 } }).measured.middles),
+    );
     expect(on(plain).stance.kind).toBe('bent');
   });
   it('keep their joins closed on a curve: neighbours overlap or touch wherever they did on a line', () => {
     // Bent by one map, ends that meet on the line meet on the curve.
-    const what = (shape: CurveShape, more: Partial<Lettering>) => setOn(all, lettering('محطة', { faceId: 'marhey-bold', size: { by: 'em', pt: 40 }, ...more }), shape);
+    const what = (shape: CurveShape, more: Partial<Lettering>) =>
+      setOn(all, lettering('محطة', { faceId: 'marhey-bold', size: { by: 'em', pt: 40 }, ...more }), shape);
     for (const tops of ['outward', 'inward'] as const) {
       const set = what(circle(26), { seat: seat(tops, 'outside') });
       expect(set.stance).toMatchObject({ kind: 'bent', strength: 1 });
@@ -58,14 +64,23 @@ describe('right-to-left words', () => {
 function spansOf(set: ReturnType<typeof setOn>): [number, number][] {
   const { run, middles } = set.measured;
   return run.letters.map((letter, i): [number, number] => {
-    const xs = letter.glyphs.flatMap((glyph) => { const box = run.face.bounds(glyph.id); return box ? [box.xMin, box.xMax].map((x) => (x + glyph.x - letter.advance / 2) * set.scaleX + middles[i]!) : []; });
+    const xs = letter.glyphs.flatMap((glyph) => {
+      const box = run.face.bounds(glyph.id);
+      return box ? [box.xMin, box.xMax].map((x) => (x + glyph.x - letter.advance / 2) * set.scaleX + middles[i]!) : [];
+    });
     return [Math.min(...xs), Math.max(...xs)];
   });
 }
 
 describe('other scripts', () => {
   it('have their letters where the list of faces says so', () => {
-    for (const [id, word] of [['lobster', 'Поезд'], ['comfortaa-bold', 'Θάλασσα'], ['unbounded-bold', 'Море'], ['playfair-display-bold', 'Чай'], ['frank-ruhl-libre-black', 'תחנה']] as const) {
+    for (const [id, word] of [
+      ['lobster', 'Поезд'],
+      ['comfortaa-bold', 'Θάλασσα'],
+      ['unbounded-bold', 'Море'],
+      ['playfair-display-bold', 'Чай'],
+      ['frank-ruhl-libre-black', 'תחנה'],
+    ] as const) {
       expect(shapeWording(all.get(id)!, word, options).missing, id).toEqual([]);
     }
   });
@@ -80,27 +95,42 @@ describe('other scripts', () => {
 describe('features of a face', () => {
   it('are those that it has, by name, and change the letters when they are switched', () => {
     const face = all.get('playfair-display-bold')!;
-    expect(switchableFeatures(face.features).map((one) => one.tag)).toEqual(expect.arrayContaining(['smcp', 'onum', 'lnum']));
+    expect(switchableFeatures(face.features).map((one) => one.tag)).toEqual(
+      expect.arrayContaining(['smcp', 'onum', 'lnum']),
+    );
     expect(switchableFeatures(all.get('rye')!.features)).toEqual([]);
-    expect(switchableFeatures(['ss02', 'ss01', 'kern', 'ss99']).map((one) => one.name)).toEqual(['stylistic set 1', 'stylistic set 2']);
-    const glyphs = (features: Lettering['features']): number[] => shapeLines(face, lettering('1889', { faceId: face.id, features }))[0]!.run.letters.flatMap((letter) => letter.glyphs.map((glyph) => glyph.id));
+    expect(switchableFeatures(['ss02', 'ss01', 'kern', 'ss99']).map((one) => one.name)).toEqual([
+      'stylistic set 1',
+      'stylistic set 2',
+    ]);
+    const glyphs = (features: Lettering['features']): number[] =>
+      shapeLines(face, lettering('1889', { faceId: face.id, features }))[0]!.run.letters.flatMap((letter) =>
+        letter.glyphs.map((glyph) => glyph.id),
+      );
     expect(glyphs([{ tag: 'lnum', value: 1 }])).not.toEqual(glyphs([{ tag: 'onum', value: 1 }]));
   });
   it('give small capitals of the face’s own where it has them', () => {
     const face = all.get('playfair-display-bold')!;
     const [line] = shapeLines(face, lettering('Tide', { faceId: face.id, letterCase: 'small-capitals' }));
     expect(line!.scales).toBeNull();
-    expect(line!.run.letters.map((letter) => letter.glyphs[0]!.id)).not.toEqual(shapeLines(face, lettering('Tide', { faceId: face.id }))[0]!.run.letters.map((letter) => letter.glyphs[0]!.id));
+    expect(line!.run.letters.map((letter) => letter.glyphs[0]!.id)).not.toEqual(
+      shapeLines(face, lettering('Tide', { faceId: face.id }))[0]!.run.letters.map((letter) => letter.glyphs[0]!.id),
+    );
   });
 });
 
 describe('a variable face', () => {
   it('has axes, and letters that follow them', async () => {
-    const packed = readFileSync(`${HOME}node_modules/@fontsource-variable/instrument-sans/files/instrument-sans-latin-standard-normal.woff2`);
+    const packed = readFileSync(
+      `${HOME}node_modules/@fontsource-variable/instrument-sans/files/instrument-sans-latin-standard-normal.woff2`,
+    );
     const made = createFace('sans', 'Sans', new Uint8Array(await decompress(packed)));
     if (!made.ok) throw new Error(made.problem.message);
     const face = made.value;
-    expect(face.axes.map(({ tag, min, max }) => [tag, min, max])).toEqual([['wdth', 75, 100], ['wght', 400, 700]]);
+    expect(face.axes.map(({ tag, min, max }) => [tag, min, max])).toEqual([
+      ['wdth', 75, 100],
+      ['wght', 400, 700],
+    ]);
     expect(face.vary([])).toBe(face);
     expect(face.vary([{ tag: 'none', value: 3 }])).toBe(face);
     const bold = face.vary([{ tag: 'wght', value: 700 }]);

@@ -5,15 +5,21 @@ import { simplified, simplifyOutline } from '#core/type/simplify';
 import { faces } from '../../support/pieces';
 
 let all: ReadonlyMap<string, Face>;
-beforeAll(async () => { all = await faces(); });
+beforeAll(async () => {
+  all = await faces();
+});
 
-const outline = (...parts: readonly [keyof typeof COMMAND, ...number[]][]): Outline =>
-  ({ commands: Uint8Array.from(parts.map(([name]) => COMMAND[name])), coords: Float64Array.from(parts.flatMap(([, ...points]) => points)) });
+const outline = (...parts: readonly [keyof typeof COMMAND, ...number[]][]): Outline => ({
+  commands: Uint8Array.from(parts.map(([name]) => COMMAND[name])),
+  coords: Float64Array.from(parts.flatMap(([, ...points]) => points)),
+});
 
 /** The contours of an outline, each flattened on its own and closed. */
 function contours({ commands, coords }: Outline): Float64Array[] {
   const all: Float64Array[] = [];
-  let from = 0, at = 0, first = 0;
+  let from = 0,
+    at = 0,
+    first = 0;
   commands.forEach((command, n) => {
     at += PAIRS[command]! * 2;
     if (command !== COMMAND.close) return;
@@ -33,7 +39,10 @@ function farthest(points: Float64Array, line: Float64Array): number {
     for (let k = 2; k < line.length; k += 2) {
       const [ax, ay, bx, by] = [line[k - 2]!, line[k - 1]!, line[k]!, line[k + 1]!];
       const square = (bx - ax) ** 2 + (by - ay) ** 2;
-      const t = square === 0 ? 0 : Math.min(1, Math.max(0, ((points[i]! - ax) * (bx - ax) + (points[i + 1]! - ay) * (by - ay)) / square));
+      const t =
+        square === 0
+          ? 0
+          : Math.min(1, Math.max(0, ((points[i]! - ax) * (bx - ax) + (points[i + 1]! - ay) * (by - ay)) / square));
       least = Math.min(least, Math.hypot(points[i]! - ax - t * (bx - ax), points[i + 1]! - ay - t * (by - ay)));
     }
     worst = Math.max(worst, least);
@@ -51,9 +60,17 @@ describe('an outline with fewer points', () => {
   });
   it('draws a quarter of a circle that came as quadratics as one cubic', () => {
     // Four quadratics that touch the circle at their ends.
-    const round = (deg: number, radius: number): [number, number] => [radius * Math.cos((deg * Math.PI) / 180), radius * Math.sin((deg * Math.PI) / 180)];
-    const step = 22.5, out = 1000 / Math.cos((step / 2) * (Math.PI / 180));
-    const quads = [0, 1, 2, 3].map((k): ['quad', ...number[]] => ['quad', ...round((k + 0.5) * step, out), ...round((k + 1) * step, 1000)]);
+    const round = (deg: number, radius: number): [number, number] => [
+      radius * Math.cos((deg * Math.PI) / 180),
+      radius * Math.sin((deg * Math.PI) / 180),
+    ];
+    const step = 22.5,
+      out = 1000 / Math.cos((step / 2) * (Math.PI / 180));
+    const quads = [0, 1, 2, 3].map((k): ['quad', ...number[]] => [
+      'quad',
+      ...round((k + 0.5) * step, out),
+      ...round((k + 1) * step, 1000),
+    ]);
     const quarter = simplifyOutline(outline(['move', 1000, 0], ...quads), 1);
     expect([...quarter.commands]).toEqual([COMMAND.move, COMMAND.cubic]);
     // The handles of a quarter, 0.5523 of the radius (4/3 tan 22.5°), to what the quadratics are off.
@@ -63,14 +80,24 @@ describe('an outline with fewer points', () => {
     expect(quarter.coords[7]).toBeCloseTo(1000, 9);
   });
   it('leaves out the points of a straight run, and no corner', () => {
-    const square = outline(['move', 0, 0], ['line', 50, 0.2], ['line', 100, 0], ['line', 100, 100], ['line', 0, 100], ['close']);
-    expect(simplifyOutline(square, 0.5)).toEqual(outline(['move', 0, 0], ['line', 100, 0], ['line', 100, 100], ['line', 0, 100], ['close']));
+    const square = outline(
+      ['move', 0, 0],
+      ['line', 50, 0.2],
+      ['line', 100, 0],
+      ['line', 100, 100],
+      ['line', 0, 100],
+      ['close'],
+    );
+    expect(simplifyOutline(square, 0.5)).toEqual(
+      outline(['move', 0, 0], ['line', 100, 0], ['line', 100, 100], ['line', 0, 100], ['close']),
+    );
     expect(simplifyOutline(square, 0.1)).toEqual(square);
   });
   it('stays within the tolerance for every letter of every face, with fewer commands', () => {
     for (const face of all.values()) {
       const tolerance = face.metrics.upem / 500;
-      let before = 0, after = 0;
+      let before = 0,
+        after = 0;
       for (const letter of 'CRS&ag') {
         const own = face.outline(face.font.nominalGlyph(letter.codePointAt(0)!) ?? 0);
         const fewer = simplified(own, tolerance);

@@ -11,31 +11,64 @@ import { database } from '../../../store';
 const name = () => yup.string().strict().required().max(80);
 const ids = () => yup.array().strict().of(name()).required().max(2000);
 
-const changeSchema = yup.object({
-  entryId: name(),
-  kind: yup.string<Change['kind']>().oneOf(['do', 'undo', 'redo'] as const).required(),
-  label: name(),
-  steps: yup.array().strict().required().max(5000)
-    .of(yup.object({ kind: yup.string().oneOf([...STEP_KINDS]).required() }).required()),
-  selectionBefore: ids(),
-  selectionAfter: ids(),
-}).strict().noUnknown().required();
+const changeSchema = yup
+  .object({
+    entryId: name(),
+    kind: yup
+      .string<Change['kind']>()
+      .oneOf(['do', 'undo', 'redo'] as const)
+      .required(),
+    label: name(),
+    steps: yup
+      .array()
+      .strict()
+      .required()
+      .max(5000)
+      .of(
+        yup
+          .object({
+            kind: yup
+              .string()
+              .oneOf([...STEP_KINDS])
+              .required(),
+          })
+          .required(),
+      ),
+    selectionBefore: ids(),
+    selectionAfter: ids(),
+  })
+  .strict()
+  .noUnknown()
+  .required();
 
-const schema = yup.object({
-  clientId: name(),
-  baseRevision: yup.number().strict().integer().min(0).required(),
-  changes: yup.array().strict().required().min(1).max(500)
-    .of(yup.object({ changeId: name(), change: changeSchema }).strict().noUnknown().required()),
-}).strict().noUnknown().required();
+const schema = yup
+  .object({
+    clientId: name(),
+    baseRevision: yup.number().strict().integer().min(0).required(),
+    changes: yup
+      .array()
+      .strict()
+      .required()
+      .min(1)
+      .max(500)
+      .of(yup.object({ changeId: name(), change: changeSchema }).strict().noUnknown().required()),
+  })
+  .strict()
+  .noUnknown()
+  .required();
 
-interface Body { clientId: string; baseRevision: number; changes: SentChange[] }
+interface Body {
+  clientId: string;
+  baseRevision: number;
+  changes: SentChange[];
+}
 
 /**
  * Keeps changes. Answers with the new revision once they are committed; 409 with the changes made since when
  * the piece has moved on, so that the sender can catch up and send again.
  */
 export default defineEventHandler(async (event) => {
-  const { clientId, baseRevision, changes } = await readValid(event, schema) as unknown as Body;
+  const { clientId, baseRevision, changes } = (await readValid(event, schema)) as unknown as Body;
   const id = pieceId(event);
   const done = await commitChanges(await database(), id, clientId, baseRevision, changes);
   if (!done.ok) {

@@ -5,8 +5,12 @@ import { requestedPiece } from '../../../reading';
 export default defineEventHandler(async (event) => {
   const { id, revision } = await requestedPiece(event);
   const stream = createEventStream(event);
-  const stop = listen(id, (what) => { void stream.push(JSON.stringify(what)); });
-  const beat = setInterval(() => { void stream.push({ event: 'beat', data: '' }); }, 20_000);
+  const stop = listen(id, (what) => {
+    void stream.push(JSON.stringify(what));
+  });
+  const beat = setInterval(() => {
+    void stream.push({ event: 'beat', data: '' });
+  }, 20_000);
   stream.onClosed(async () => {
     clearInterval(beat);
     stop();

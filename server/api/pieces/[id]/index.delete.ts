@@ -7,7 +7,7 @@ import { database } from '../../../store';
 /** Takes a piece off the shelf. It is kept and can be brought back with `restore`. */
 export default defineEventHandler(async (event) => {
   const id = pieceId(event);
-  if (!await setDeleted(await database(), id, true)) throw notFound('piece');
+  if (!(await setDeleted(await database(), id, true))) throw notFound('piece');
   announce(id, { kind: 'deleted' });
   return { id };
 });

@@ -9,20 +9,30 @@ import { problem } from '../../../problem';
 import { requestedPiece } from '../../../reading';
 import { database } from '../../../store';
 
-const schema = yup.object({
-  name: yup.string().strict().trim().required('Give the piece a name.').max(LIMITS.nameLength.max),
-}).strict().noUnknown().required();
+const schema = yup
+  .object({ name: yup.string().strict().trim().required('Give the piece a name.').max(LIMITS.nameLength.max) })
+  .strict()
+  .noUnknown()
+  .required();
 
 /** Renames a piece from the shelf, as a change like any other, so that it can be undone on the bench. */
 export default defineEventHandler(async (event) => {
   const { name } = await readValid(event, schema);
   const { id, piece, revision } = await requestedPiece(event);
   const change = {
-    entryId: nanoid(12), kind: 'do' as const, label: 'Rename', steps: [setStep(piece, null, ['name'], name)],
-    selectionBefore: [], selectionAfter: [],
+    entryId: nanoid(12),
+    kind: 'do' as const,
+    label: 'Rename',
+    steps: [setStep(piece, null, ['name'], name)],
+    selectionBefore: [],
+    selectionAfter: [],
   };
   const done = await commitChanges(await database(), id, 'shelf', revision, [{ changeId: nanoid(12), change }]);
-  if (!done.ok) throw problem(done.problem.code === 'stale' ? 409 : 422, { code: done.problem.code, message: `${done.problem.message} Try again.` });
+  if (!done.ok)
+    throw problem(done.problem.code === 'stale' ? 409 : 422, {
+      code: done.problem.code,
+      message: `${done.problem.message} Try again.`,
+    });
   announce(id, { kind: 'changed', ...done.value });
   return { revision: done.value.revision };
 });

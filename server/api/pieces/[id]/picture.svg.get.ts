@@ -14,7 +14,11 @@ export default defineEventHandler(async (event) => {
   setResponseHeader(event, 'cache-control', 'private, no-cache');
   // Another build may draw otherwise.
   const etag = `"${revision}-${useRuntimeConfig(event).app.buildId}"`;
-  if (getRequestHeader(event, 'if-none-match')?.split(',').some((one) => one.trim().replace(/^W\//, '') === etag)) {
+  if (
+    getRequestHeader(event, 'if-none-match')
+      ?.split(',')
+      .some((one) => one.trim().replace(/^W\//, '') === etag)
+  ) {
     setResponseHeader(event, 'etag', etag);
     setResponseStatus(event, 304);
     return null;
@@ -31,9 +35,19 @@ async function drawn(piece: Piece): Promise<Drawn> {
   const wanted = new Map(piece.items.filter(isPicture).map((one) => [one.imageId, one]));
   for (const [imageId, { widthPx, heightPx }] of wanted) {
     const image = await findImage(await database(), imageId);
-    if (image) pictures.set(imageId, { format: image.mediaType === 'image/png' ? 'png' : 'jpeg', bytes: image.bytes, widthPx, heightPx, rgba: null });
+    if (image)
+      pictures.set(imageId, {
+        format: image.mediaType === 'image/png' ? 'png' : 'jpeg',
+        bytes: image.bytes,
+        widthPx,
+        heightPx,
+        rgba: null,
+      });
   }
   const ids = [...new Set(piece.items.filter(isLettering).map((one) => one.faceId))];
   const faces = await facesFor(ids);
-  return { svg: writeSvg(drawPiece(piece, faces, pictures), { decimals: 2 }), whole: pictures.size === wanted.size && ids.every((id) => faces.has(id)) };
+  return {
+    svg: writeSvg(drawPiece(piece, faces, pictures), { decimals: 2 }),
+    whole: pictures.size === wanted.size && ids.every((id) => faces.has(id)),
+  };
 }
