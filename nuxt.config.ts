@@ -11,7 +11,11 @@ export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt'],
   alias: { '#core': inRoot('core') },
   css: ['@fontsource-variable/instrument-sans/wdth.css', '~/assets/theme.css'],
-  components: [{ path: '~/components', pathPrefix: false }],
+  components: ['controls', 'bench', 'shelf', 'proof', 'output'].map((room) => ({
+    path: `~/${room}`,
+    pathPrefix: false,
+  })),
+  imports: { dirs: ['gestures'] },
   elementPlus: { importStyle: 'css', icon: false },
   app: {
     head: {

@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { imageSize } from 'image-size';
 import type { Pictures } from '#core/drawing/pictures';
 import { decodePicture, type RenderPixels } from '#core/output/pictures';
-import type { CarriedImage, ImageFormat } from '#core/output/pieceFile';
+import type { CarriedImage, ImageFormat } from '#core/import/pieceFile';
 import { isPicture, isTracing, type Piece } from '#core/piece/types';
 
 const FORMATS: Readonly<Record<string, ImageFormat>> = { png: 'png', jpg: 'jpeg', webp: 'webp' };

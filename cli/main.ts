@@ -1,10 +1,11 @@
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { blocking, drawPiece } from '#core/drawing/drawPiece';
-import { settledPiece } from '#core/drawing/kept';
+import { settledPiece } from '#core/editing/settled';
 import type { Pictures } from '#core/drawing/pictures';
-import { readPieceFile, type CarriedImage } from '#core/output/pieceFile';
-import { decodeTable, guessMapping, readTable } from '#core/output/series';
+import { readPieceFile, type CarriedImage } from '#core/import/pieceFile';
+import { guessMapping } from '#core/output/series';
+import { decodeTable, readTable } from '#core/import/table';
 import { makeSeries } from '#core/output/seriesRun';
 import { isLettering, isPicture, type Piece } from '#core/piece/types';
 import { proofPiece } from '#core/proof/index';

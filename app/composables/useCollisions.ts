@@ -1,4 +1,4 @@
-import { collisions, type Collision } from '#core/setting/collisions';
+import { collisions, type Collision } from '#core/setting/space/collisions';
 import { usePiece } from '~/stores/piece';
 
 /** Letters of the selected lettering that touch or come closer than its least gap; looked for when the hand rests. */

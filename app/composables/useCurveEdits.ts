@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid';
-import { cutSteps } from '#core/drawing/cut';
-import { nearestNamed } from '#core/setting/anchorPlaces';
-import { seenFromCurve } from '#core/setting/grips';
-import { movedBy } from '#core/setting/movedBy';
-import type { SetLettering } from '#core/setting/setLettering';
+import { cutSteps } from '#core/editing/edits/cut';
+import { nearestNamed } from '#core/setting/line/anchorPlaces';
+import { seenFromCurve } from '#core/setting/hand/grips';
+import { movedBy } from '#core/setting/hand/movedBy';
+import type { SetLettering } from '#core/setting/line/setLettering';
 import type { Vec } from '#core/geometry/vec';
 import type { Step } from '#core/piece/steps/index';
 import type { Curve } from '#core/piece/types';

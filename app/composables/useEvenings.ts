@@ -1,6 +1,6 @@
 import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
-import { groundOf, type Evenings, type Faces } from '#core/drawing/drawPiece';
+import { groundOf, type Evenings, type Faces } from '#core/setting/settingOf';
 import { movedPlaces } from '#core/piece/reword';
 import {
   findCurve,
@@ -14,8 +14,8 @@ import {
   type Piece,
 } from '#core/piece/types';
 import type { Result } from '#core/result';
-import type { Evening } from '#core/setting/measure';
-import { needsSettling } from '#core/setting/settle';
+import type { Evening } from '#core/setting/line/measure';
+import { needsSettling } from '#core/setting/space/settle';
 import type { Compare } from '~/stores/view';
 import { heavyWork } from '~/workers/door';
 

@@ -1,7 +1,7 @@
 import { adjusted, adjustmentAt } from '#core/piece/reword';
 import type { Adjustment, Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
-import { gapsOf, type Gap } from '#core/setting/gaps';
+import { gapsOf, type Gap } from '#core/setting/space/gaps';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 

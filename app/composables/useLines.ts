@@ -1,6 +1,6 @@
 import type { MeasuredPath } from '#core/geometry/measuredPath';
 import type { Vec } from '#core/geometry/vec';
-import { parallelLine, type LinePlace } from '#core/setting/guides';
+import { parallelLine, type LinePlace } from '#core/setting/hand/guides';
 import { useView } from '~/stores/view';
 
 /** How far a line that is drawn may lie from where it should, px: not to be seen. */

@@ -1,6 +1,6 @@
 import type { ComputedRef, ShallowRef } from 'vue';
 import { watchDebounced } from '@vueuse/core';
-import type { Evenings } from '#core/drawing/drawPiece';
+import type { Evenings } from '#core/setting/settingOf';
 import { isLettering, type Piece } from '#core/piece/types';
 import type { Finding } from '#core/proof/index';
 import { heavyWork } from '~/workers/door';

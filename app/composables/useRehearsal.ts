@@ -1,5 +1,5 @@
-import { withKept } from '#core/drawing/kept';
-import { settingOf } from '#core/drawing/drawPiece';
+import { withKept } from '#core/editing/settled';
+import { settingOf } from '#core/setting/settingOf';
 import { paintItem } from '#core/drawing/paint';
 import { tracksOf } from '#core/curves/index';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';

@@ -1,5 +1,5 @@
-import { linesOf } from '#core/setting/setLettering';
-import { stripOf, type Strip } from '#core/setting/strip';
+import { linesOf } from '#core/setting/line/setLettering';
+import { stripOf, type Strip } from '#core/setting/hand/strip';
 import type { InjectionKey, Ref } from 'vue';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';

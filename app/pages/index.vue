@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FolderOpen, Plus } from 'lucide-vue-next';
 import { ElMessage } from 'element-plus';
-import { readPieceFile } from '#core/output/pieceFile';
+import { readPieceFile } from '#core/import/pieceFile';
 import { api, RequestFailed, type PieceSummary } from '~/utils/api';
 
 useHead({ title: 'Shelf · Under Arc' });

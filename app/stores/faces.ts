@@ -1,6 +1,6 @@
 import { createFace, type Face } from '#core/type/face';
 import type { Problem } from '#core/result';
-import { COMMON_SENSE, keepSense, senseOf } from '#core/setting/space/sense';
+import { COMMON_SENSE, keepSense, senseOf } from '#core/setting/space/white/sense';
 import list from '../../fonts/faces.json';
 import { api } from '~/utils/api';
 import { readKept, writeKept } from '~/utils/kept';

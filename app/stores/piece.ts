@@ -20,14 +20,14 @@ import {
   type Piece,
 } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
-import { inStep } from '#core/drawing/twin';
-import { settingOf } from '#core/drawing/drawPiece';
+import { inStep } from '#core/editing/rules/twins';
+import { settingOf } from '#core/setting/settingOf';
 import { ornamentsBetween, paintItem, setsOn, type PaintedPath } from '#core/drawing/paint';
-import { finishRooms } from '#core/drawing/equalRooms';
-import { withKept } from '#core/drawing/kept';
-import { tidied } from '#core/drawing/tidy';
-import type { SetOrnaments } from '#core/setting/ornaments';
-import { letteringTrack } from '#core/setting/corners';
+import { finishRooms } from '#core/editing/rules/rooms';
+import { withKept } from '#core/editing/settled';
+import { tidied } from '#core/editing/rules/cutsAndFrames';
+import type { SetOrnaments } from '#core/setting/space/ornaments';
+import { letteringTrack } from '#core/setting/line/corners';
 import type { Problem, Result } from '#core/result';
 import { api } from '~/utils/api';
 import { Keeper, type KeepingState, type LoggedChange, type PendingChange } from '~/utils/keeper';

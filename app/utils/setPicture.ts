@@ -1,8 +1,8 @@
 import { traceLettering } from '#core/drawing/traceLetters';
-import { tracePath } from '#core/drawing/tracePath';
+import { tracePath } from '#core/geometry/outlines/tracePath';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
-import type { SetLettering } from '#core/setting/setLettering';
-import type { PicturePart } from '~/components/controls/LinePicture.vue';
+import type { SetLettering } from '#core/setting/line/setLettering';
+import type { PicturePart } from '~/controls/LinePicture.vue';
 
 /** Letters set on a small curve, as a picture. */
 export const setPicture = (set: SetLettering): PicturePart[] => [

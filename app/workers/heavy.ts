@@ -1,6 +1,7 @@
 import { transfer } from 'comlink';
-import { blocking, drawPiece, type Drawing, type Evenings } from '#core/drawing/drawPiece';
-import { finish } from '#core/drawing/keepRadius';
+import { blocking, drawPiece, type Drawing } from '#core/drawing/drawPiece';
+import { type Evenings } from '#core/setting/settingOf';
+import { finish } from '#core/editing/rules/radius';
 import { writeDxf } from '#core/output/dxf';
 import { copyMarks, layOut, repeated, type Layout } from '#core/output/impose';
 import { writeLiveSvg } from '#core/output/liveSvg';
@@ -14,7 +15,7 @@ import { writeSvg } from '#core/output/svg';
 import { findLettering, isLettering, type CurveShape, type Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import { fail, ok, type Result } from '#core/result';
-import { senseOf, type Sense } from '#core/setting/space/sense';
+import { senseOf, type Sense } from '#core/setting/space/white/sense';
 import { faceOf, facesFor, fileOf } from './faces';
 import type { FileFormat, FileOptions } from './options';
 import { absentImages, imagesOf, picturesFor } from './pictures';

@@ -1,6 +1,6 @@
 import type { PictureFile, Pictures } from '#core/drawing/pictures';
 import { decodePicture } from '#core/output/pictures';
-import type { CarriedImage, ImageFormat } from '#core/output/pieceFile';
+import type { CarriedImage, ImageFormat } from '#core/import/pieceFile';
 import { isPicture, isTracing, type Piece } from '#core/piece/types';
 import { renderPixels } from './rasteriser';
 

@@ -1,7 +1,8 @@
 import { transfer } from 'comlink';
 import { copyMarks, imposed, layOut, type Imposition } from '#core/output/impose';
 import { writePreview } from '#core/output/preview';
-import type { RowProblem, SeriesMapping, SeriesTable } from '#core/output/series';
+import type { RowProblem, SeriesMapping } from '#core/output/series';
+import type { SeriesTable } from '#core/import/table';
 import { checkSeries, drawRow, makeSeries, type SeriesMade } from '#core/output/seriesRun';
 import type { Piece } from '#core/piece/types';
 import { fail, ok, type Result } from '#core/result';

@@ -6,7 +6,7 @@ import type { ArcShape } from '../piece/shapes/arc';
 import type { CircleShape } from '../piece/shapes/circle';
 import type { EllipseShape } from '../piece/shapes/ellipse';
 import type { LineShape } from '../piece/shapes/line';
-import { arcThrough } from './arc';
+import { arcThrough } from './kinds/arc';
 import { fitCircle } from './through';
 
 /** A shape that fits points best, and how well it does. */

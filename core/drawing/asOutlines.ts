@@ -1,13 +1,13 @@
 import { combine } from './booleans';
-import { contains } from './contains';
-import { areaOf, onEdge, regionOf, type Edge, type Region } from './edges';
+import { contains } from '../geometry/outlines/contains';
+import { areaOf, onEdge, regionOf, type Edge, type Region } from '../geometry/outlines/edges';
 import { traceLetters } from './traceLetters';
 import { setStep, type Step } from '../piece/steps';
 import { LIMITS } from '../piece/limits';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 import type { Curve, Cut, Lettering, Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
-import { linesOf, type SetLettering } from '../setting/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/setLettering';
 
 type Contour = readonly Edge[];
 

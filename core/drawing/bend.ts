@@ -1,8 +1,8 @@
 import { hypot } from '../hypot';
 import { ROW, walkTo } from '../geometry/walk';
-import { anchorF as anchorFOf, LETTER, type SetLettering } from '../setting/setLettering';
-import { COMMAND, PAIRS } from '../type/outline';
-import type { Sink } from './sink';
+import { anchorF as anchorFOf, LETTER, type SetLettering } from '../setting/line/setLettering';
+import { COMMAND, PAIRS } from '../geometry/outlines/outline';
+import type { OutlineSink } from '../geometry/outlines/outlineSink';
 
 /** A bent outline keeps within this of the exact map, mm. */
 export const BEND_TOLERANCE_MM = 0.003;
@@ -83,7 +83,7 @@ function bendCurve(
   curve: Curve,
   from: Mapped,
   to: Mapped,
-  sink: Sink,
+  sink: OutlineSink,
   depth: number,
 ): void {
   const [x0, y0, x1, y1, x2, y2, x3, y3] = curve;
@@ -121,7 +121,7 @@ function bendCurve(
 }
 
 /** Sends the outline of one letter of a bent lettering to a sink, bent. */
-export function traceBent(set: SetLettering, index: number, sink: Sink): void {
+export function traceBent(set: SetLettering, index: number, sink: OutlineSink): void {
   const { measured, scaleX, scaleY } = set;
   const { run, scales } = measured;
   const letter = run.letters[index]!;

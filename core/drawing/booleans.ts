@@ -1,7 +1,16 @@
 import { hypot } from '../hypot';
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
-import { directionOn, lineEdge, onEdge, RegionSink, sendPart, stepsOf, type Edge, type Region } from './edges';
-import type { Sink } from './sink';
+import {
+  directionOn,
+  lineEdge,
+  onEdge,
+  RegionSink,
+  sendPart,
+  stepsOf,
+  type Edge,
+  type Region,
+} from '../geometry/outlines/edges';
+import type { OutlineSink } from '../geometry/outlines/outlineSink';
 
 /** Units in a mm that regions are combined in: places are exact to 0.00001 mm. */
 const UNITS = 1e5;
@@ -104,7 +113,7 @@ function sideOf(a: Corner, b: Corner, tagged: Tagged): Side | null {
 }
 
 /** Sends a resulting polygon with the edges that its sides came from put back. */
-function sendContour(corners: readonly Corner[], tagged: Tagged, sink: Sink): void {
+function sendContour(corners: readonly Corner[], tagged: Tagged, sink: OutlineSink): void {
   const { edges, steps } = tagged;
   const count = corners.length;
   const sides = corners.map((corner, i) => sideOf(corner, corners[(i + 1) % count]!, tagged));
@@ -176,12 +185,12 @@ export function combine(
         tagged,
         sink,
       );
-  sink.paint();
+  sink.finish();
   return sink.contours;
 }
 
 /** Sends a region to a sink, without painting it. */
-export function traceRegion(region: Region, sink: Sink): void {
+export function traceRegion(region: Region, sink: OutlineSink): void {
   for (const contour of region) {
     const [first] = contour;
     if (!first) continue;

@@ -1,5 +1,5 @@
 import { combine, traceRegion, withMargin } from './booleans';
-import { regionOf, type Region } from './edges';
+import { regionOf, type Region } from '../geometry/outlines/edges';
 import type { Hole, PaintedPath } from './paint';
 
 const cleaned = new WeakMap<PaintedPath, PaintedPath>();

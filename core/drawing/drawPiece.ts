@@ -1,11 +1,9 @@
-import { tracksOf, type Track } from '../curves';
-import { holdersOf, isLettering, isOrnaments, type Lettering, type Piece, type Sheet } from '../piece/types';
-import { fail, ok, type Problem, type Result } from '../result';
-import type { Evening } from '../setting/measure';
-import type { SetOrnaments } from '../setting/ornaments';
-import type { SetLettering } from '../setting/setLettering';
-import { isFoundFor, needsSettling, settle, setWith } from '../setting/settle';
-import type { Face } from '../type/face';
+import { settingOf, type Faces } from '../setting/settingOf';
+import { tracksOf } from '../curves';
+import { isLettering, isOrnaments, type Piece, type Sheet } from '../piece/types';
+import { type Problem, type Result } from '../result';
+import type { SetOrnaments } from '../setting/space/ornaments';
+import type { SetLettering } from '../setting/line/setLettering';
 import { cleanPath } from './clean';
 import { drawnInk } from './inks';
 import { frameOfPicture, missingPicture, NO_PICTURES, type Pictures } from './pictures';
@@ -24,123 +22,6 @@ export interface Drawing {
   readonly pictures: Pictures;
   /** What could not be drawn, or is drawn otherwise than a person may expect; `field` holds the item's id. */
   readonly problems: readonly Problem[];
-}
-
-/** The faces that are at hand, by id. */
-export type Faces = ReadonlyMap<string, Face>;
-
-interface Kept {
-  track: Track;
-  face: Face;
-  held: readonly (Track | null)[];
-  evening: Evening | null | undefined;
-  result: Result<SetLettering>;
-}
-
-/** Where a lettering finds the curves that hold its seat. */
-export type Tracks = ReadonlyMap<string, Result<Track>>;
-const settings = new WeakMap<Lettering, Kept>();
-
-/**
- * What evening out came to for letterings, for those who cannot wait for it: it is computed elsewhere, and until it is
- * there the last result stands.
- */
-export interface Evenings {
-  readonly of: (lettering: Lettering) => Evening | null;
-}
-
-/** What a lettering of a piece is set with, where all of it is at hand. */
-export interface SettingGround {
-  readonly track: Track;
-  readonly face: Face;
-  readonly held: readonly (Track | null)[];
-}
-
-/** Finds what a lettering is set with, or why it cannot be set: `unknown-curve`, `unknown-face`, or why its curve has no track. */
-export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Result<SettingGround> {
-  const track =
-    tracks.get(lettering.curveId) ??
-    fail({
-      code: 'unknown-curve',
-      message: `The curve of “${lettering.wording}” is gone. Undo, or move it to another.`,
-    });
-  const plain = faces.get(lettering.faceId);
-  if (!plain) {
-    return fail({
-      code: 'unknown-face',
-      field: 'faceId',
-      value: lettering.faceId,
-      message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.`,
-    });
-  }
-  if (!track.ok) return track;
-  const face = lettering.axes.length > 0 ? plain.vary(lettering.axes) : plain;
-  const held = holdersOf(lettering.seat).map((id) => {
-    const one = tracks.get(id);
-    return one?.ok ? one.value : null;
-  });
-  return ok({ track: track.value, face, held });
-}
-
-/**
- * The setting of a lettering of a piece, kept for as long as lettering, tracks, face and evening are the same objects.
- *
- * @param tracks of the piece, see `tracksOf`
- * @param evenings what evening out came to; left out, it is computed here and now
- * @returns the setting, or why there is none: `unknown-face`, `too-tight`, or why its curve has no track
- */
-export function settingOf(
-  lettering: Lettering,
-  tracks: Tracks,
-  faces: Faces,
-  evenings?: Evenings,
-): Result<SetLettering> {
-  const ground = groundOf(lettering, tracks, faces);
-  if (!ground.ok) return ground;
-  const { track, face, held } = ground.value;
-  const waits = evenings !== undefined && needsSettling(lettering);
-  const evening = waits ? evenings.of(lettering) : undefined;
-  const kept = settings.get(lettering);
-  if (
-    kept &&
-    kept.face === face &&
-    kept.track === track &&
-    kept.evening === evening &&
-    kept.held.every((one, i) => one === held[i])
-  )
-    return kept.result;
-  const result = waits
-    ? setWith(lettering, track, face, held, evening ?? null)
-    : settle(lettering, track, face, held).result;
-  settings.set(lettering, { track, face, held, evening, result });
-  return result;
-}
-
-/**
- * Keeps a setting that was found on the way to the size of a curve, so that it is not made again; see `settingOf`.
- *
- * @param by the curves that held its seat then
- */
-export function keepFound(
-  lettering: Lettering,
-  tracks: Tracks,
-  faces: Faces,
-  evenings: Evenings | undefined,
-  found: SetLettering,
-  by: readonly (Track | null)[],
-): void {
-  const ground = groundOf(lettering, tracks, faces);
-  if (!ground.ok || !evenings || !needsSettling(lettering)) return;
-  const { track, face, held } = ground.value,
-    evening = evenings.of(lettering);
-  if (!held.every((one, i) => one === by[i]) || !isFoundFor(found, lettering, track, face, evening)) return;
-  settings.set(lettering, {
-    track,
-    face,
-    held,
-    evening,
-    result: setWith(lettering, track, face, held, evening, found),
-  });
 }
 
 /** Ornaments that have less white than none stand on letters. */

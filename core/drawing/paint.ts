@@ -1,11 +1,12 @@
 import { tracePicture } from './pictures';
 import { asOffset } from './strokePlace';
 import { drawnStroke, inksOf, type Inks } from './inks';
-import type { DrawnInk, Paint, PaintedPicture, Sink } from './sink';
-import { sweepOf } from './sweep';
+import type { DrawnInk, Paint, PaintedPicture } from './sink';
+import type { OutlineSink, Trace } from '../geometry/outlines/outlineSink';
+import { sweepOf } from '../geometry/outlines/sweep';
 import { traceRegion } from './booleans';
 import { traceLettering, traceOrnaments } from './traceLetters';
-import { tracePath } from './tracePath';
+import { tracePath } from '../geometry/outlines/tracePath';
 import { traceUnderline } from './underline';
 import { curveKind, type Track } from '../curves';
 import type { Similarity } from '../curves/similarity';
@@ -22,10 +23,8 @@ import {
   type Piece,
 } from '../piece/types';
 import type { Result } from '../result';
-import { setOrnaments, type SetOrnaments } from '../setting/ornaments';
-import type { SetLettering } from '../setting/setLettering';
-
-type Trace = (sink: Sink) => void;
+import { setOrnaments, type SetOrnaments } from '../setting/space/ornaments';
+import type { SetLettering } from '../setting/line/setLettering';
 
 /** Something that is cut out of a painted outline, with a margin about it. */
 export interface Hole {
@@ -140,7 +139,7 @@ function paintedCurve(curve: Curve, track: Track, inks: Inks, holes: readonly Ho
   const stroked = stroke
     ? [
         {
-          ...plain(curve, fill ? 'stroke' : 'own', null, beside ? (sink: Sink) => tracePath(beside, sink) : own),
+          ...plain(curve, fill ? 'stroke' : 'own', null, beside ? (sink: OutlineSink) => tracePath(beside, sink) : own),
           paint: { fill: null, stroke, under: false },
         },
       ]
@@ -161,7 +160,7 @@ function paintedOrnaments(set: SetOrnaments, inks: Inks): PaintedPath[] {
 }
 
 /** Sends outlines of art as they stand on the sheet. */
-function traceArt({ centre, scale, turnDeg }: Art, outlines: readonly DrawnShape[], sink: Sink): void {
+function traceArt({ centre, scale, turnDeg }: Art, outlines: readonly DrawnShape[], sink: OutlineSink): void {
   const by: Similarity = { mirrored: false, scale, turnDeg, origin: { x: 0, y: 0 }, move: centre };
   for (const outline of outlines) {
     const placed = curveKind(outline).transform(outline, by);

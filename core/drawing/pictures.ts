@@ -1,6 +1,7 @@
 import type { Picture } from '../piece/types';
 import type { Problem } from '../result';
-import type { PictureFrame, Sink } from './sink';
+import type { PictureFrame } from './sink';
+import type { OutlineSink } from '../geometry/outlines/outlineSink';
 
 export type PictureFormat = 'png' | 'jpeg';
 
@@ -19,7 +20,7 @@ export type Pictures = ReadonlyMap<string, PictureFile>;
 export const NO_PICTURES: Pictures = new Map();
 
 /** Sends the rectangle of a picture: from its top left corner by the top right one. */
-export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Picture, sink: Sink): void {
+export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Picture, sink: OutlineSink): void {
   const a = (turnDeg * Math.PI) / 180,
     c = Math.cos(a),
     s = Math.sin(a);
@@ -34,12 +35,12 @@ export function tracePicture({ centre, widthMm, widthPx, heightPx, turnDeg }: Pi
 }
 
 /** The frame of a picture from what `tracePicture` sent, wherever it has been moved since. */
-export function frameOfPicture(trace: (sink: Sink) => void): PictureFrame {
+export function frameOfPicture(trace: (sink: OutlineSink) => void): PictureFrame {
   const corners: [number, number][] = [];
   const take = (x: number, y: number): void => {
     corners.push([x, y]);
   };
-  trace({ moveTo: take, lineTo: take, quadTo: () => {}, curveTo: () => {}, closePath: () => {}, paint: () => {} });
+  trace({ moveTo: take, lineTo: take, quadTo: () => {}, curveTo: () => {}, closePath: () => {} });
   const [[x, y], [rx, ry], , [bx, by]] = corners as [
     [number, number],
     [number, number],

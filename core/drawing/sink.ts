@@ -1,24 +1,10 @@
 import type { Ink, Join } from '../piece/inks';
-import type { Outline } from '../type/outline';
+import type { OutlineSink, Trace } from '../geometry/outlines/outlineSink';
 
-/**
- * What every writer understands: an outline in mm, then how it is painted. Coordinates arrive unrounded;
- * rounding is the writer's, and nobody else's.
- */
-export interface Sink {
-  moveTo: (x: number, y: number) => void;
-  lineTo: (x: number, y: number) => void;
-  /** A quadratic Bézier: writers without one raise it to a cubic, which is exact. */
-  quadTo: (x1: number, y1: number, x: number, y: number) => void;
-  curveTo: (x1: number, y1: number, x2: number, y2: number, x: number, y: number) => void;
-  closePath: () => void;
-  /**
-   * A whole outline through the map x' = a·x + c·y + e, y' = b·x + d·y + f, for writers on a hot path; the others
-   * leave it out and get the same outline piece by piece.
-   */
-  outline?: (outline: Outline, a: number, b: number, c: number, d: number, e: number, f: number) => void;
+/** What every writer understands: an outline in mm, then how it is painted. */
+export interface Sink extends OutlineSink {
   /** Paints a picture into its frame; nothing of it shows beyond the limit. Writers of outlines alone leave it out. */
-  picture?: (picture: PaintedPicture, frame: PictureFrame, within: ((sink: Sink) => void) | null, id: string) => void;
+  picture?: (picture: PaintedPicture, frame: PictureFrame, within: Trace | null, id: string) => void;
   /** Paints the outline since the last paint, by the non-zero rule: fill first and stroke over it, or the other way round where the paint says so. */
   paint: (paint: Paint, id: string) => void;
 }

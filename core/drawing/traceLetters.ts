@@ -1,10 +1,10 @@
-import type { SetOrnaments } from '../setting/ornaments';
-import type { Sign } from '../setting/ornamentSigns';
-import type { StripLetter } from '../setting/strip';
-import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';
-import { COMMAND, type Outline } from '../type/outline';
+import type { SetOrnaments } from '../setting/space/ornaments';
+import type { Sign } from '../setting/space/ornamentSigns';
+import type { StripLetter } from '../setting/hand/strip';
+import { LETTER, linesOf, type SetLettering } from '../setting/line/setLettering';
+import { COMMAND, type Outline } from '../geometry/outlines/outline';
 import { traceBent } from './bend';
-import type { Sink } from './sink';
+import type { OutlineSink } from '../geometry/outlines/outlineSink';
 
 /** Sends one outline through the map x' = a·x + c·y + e, y' = b·x + d·y + f. */
 function traceOutline(
@@ -15,7 +15,7 @@ function traceOutline(
   d: number,
   e: number,
   f: number,
-  sink: Sink,
+  sink: OutlineSink,
 ): void {
   let i = 0;
   for (let n = 0; n < commands.length; n++) {
@@ -57,7 +57,7 @@ function traceOutline(
 /**
  * Sends the outlines of a set lettering to a sink, all lines of it, in mm on the sheet.
  */
-export function traceLettering(set: SetLettering, sink: Sink): void {
+export function traceLettering(set: SetLettering, sink: OutlineSink): void {
   for (const line of linesOf(set)) traceLetters(line, sink);
 }
 
@@ -66,7 +66,7 @@ export function traceLettering(set: SetLettering, sink: Sink): void {
  *
  * @param only indices of the letters wanted; all when left out
  */
-export function traceLetters(set: SetLettering, sink: Sink, only?: readonly number[]): void {
+export function traceLetters(set: SetLettering, sink: OutlineSink, only?: readonly number[]): void {
   const { run } = set.measured;
   const { rows } = set;
   const bent = set.stance.kind === 'bent' && set.stance.strength > 0;
@@ -83,11 +83,11 @@ export function traceLetters(set: SetLettering, sink: Sink, only?: readonly numb
 }
 
 /** Sends a sign so many mm high, its middle at 0. */
-export const traceSign = ({ outline }: Sign, heightMm: number, sink: Sink): void =>
+export const traceSign = ({ outline }: Sign, heightMm: number, sink: OutlineSink): void =>
   traceOutline(outline, heightMm, 0, 0, -heightMm, 0, 0, sink);
 
 /** Sends ornaments to a sink, in mm on the sheet. */
-export function traceOrnaments({ sign, placed }: SetOrnaments, sink: Sink): void {
+export function traceOrnaments({ sign, placed }: SetOrnaments, sink: OutlineSink): void {
   for (const { x, y, xx, xy, yx, yy } of placed) traceOutline(sign.outline, xx, xy, yx, yy, x, y, sink);
 }
 
@@ -96,7 +96,7 @@ export const traceOnStrip = (
   set: SetLettering,
   index: number,
   { x, y, xx, xy, yx, yy }: StripLetter,
-  sink: Sink,
+  sink: OutlineSink,
 ): void => traceLetter(set, index, x, -y, xx, -xy, yx, -yy, sink);
 
 /** Sends one letter, its baseline middle at (x, y), with its axes as vectors. */
@@ -109,7 +109,7 @@ function traceLetter(
   ay: number,
   ux: number,
   uy: number,
-  sink: Sink,
+  sink: OutlineSink,
 ): void {
   const {
     measured: { run, scales },

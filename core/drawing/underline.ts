@@ -1,7 +1,7 @@
 import { fitHermite } from '../geometry/hermite';
 import { frameAt } from '../geometry/walk';
-import { linesOf, type SetLettering } from '../setting/setLettering';
-import type { Sink } from './sink';
+import { linesOf, type SetLettering } from '../setting/line/setLettering';
+import type { OutlineSink } from '../geometry/outlines/outlineSink';
 
 /** How far an underline may be from the true parallel, mm. */
 const TOLERANCE_MM = 0.0005;
@@ -12,7 +12,7 @@ const TOLERANCE_MM = 0.0005;
  *
  * @param offMm from the baseline, away from the tops
  */
-export function traceUnderline(set: SetLettering, offMm: number, sink: Sink): void {
+export function traceUnderline(set: SetLettering, offMm: number, sink: OutlineSink): void {
   for (const {
     path,
     direction,

@@ -2,7 +2,7 @@ import { DxfWriter, LWPolylineFlags, point2d, Units } from '@tarikjabiri/dxf';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
 import type { Paint, Sink } from '../drawing/sink';
 import { asR2000, colourNumber } from './dxfR2000';
-import { COMMAND, flattenedContours, type Contour } from '../type/outline';
+import { COMMAND, flattenedContours, type Contour } from '../geometry/outlines/outline';
 
 /** How far polylines may be from the curves they stand for, mm, when nothing else is asked. */
 export const DXF_TOLERANCE_MM = 0.01;

@@ -1,9 +1,9 @@
+import type { OutlineSink, Trace } from '../geometry/outlines/outlineSink';
 import { combine, traceRegion } from '../drawing/booleans';
 import { cleanPath } from '../drawing/clean';
 import type { Drawing } from '../drawing/drawPiece';
-import { lineEdge, onEdge, regionOf, type Region } from '../drawing/edges';
+import { lineEdge, onEdge, regionOf, type Region } from '../geometry/outlines/edges';
 import type { PaintedPath } from '../drawing/paint';
-import type { Sink } from '../drawing/sink';
 import type { Sheet } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 
@@ -87,13 +87,12 @@ export function layOut(
 }
 
 /** A sink that hands everything on, moved. */
-const moved = (sink: Sink, dx: number, dy: number): Sink => ({
+const moved = (sink: OutlineSink, dx: number, dy: number): OutlineSink => ({
   moveTo: (x, y) => sink.moveTo(x + dx, y + dy),
   lineTo: (x, y) => sink.lineTo(x + dx, y + dy),
   quadTo: (x1, y1, x, y) => sink.quadTo(x1 + dx, y1 + dy, x + dx, y + dy),
   curveTo: (x1, y1, x2, y2, x, y) => sink.curveTo(x1 + dx, y1 + dy, x2 + dx, y2 + dy, x + dx, y + dy),
   closePath: () => sink.closePath(),
-  paint: (paint, id) => sink.paint(paint, id),
 });
 
 const trimmed = new WeakMap<PaintedPath, PaintedPath>();
@@ -120,7 +119,7 @@ function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): 
         [lineEdge(x0, y0, x1, y0), lineEdge(x1, y0, x1, y1), lineEdge(x1, y1, x0, y1), lineEdge(x0, y1, x0, y0)],
       ];
       const cut = combine('intersection', region, box);
-      const trace = (sink: Sink): void => traceRegion(cut, sink);
+      const trace: Trace = (sink) => traceRegion(cut, sink);
       // A picture keeps its frame, and shows within what is left.
       made = path.picture ? { ...path, within: trace } : { ...clean, trace };
     }

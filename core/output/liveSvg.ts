@@ -1,9 +1,10 @@
 import { tracksOf } from '../curves';
-import { settingOf, type Drawing, type Faces } from '../drawing/drawPiece';
+import { type Drawing } from '../drawing/drawPiece';
+import { settingOf, type Faces } from '../setting/settingOf';
 import { fitHermite } from '../geometry/hermite';
 import { frameAt, stretchedFromDistance } from '../geometry/walk';
 import type { Lettering, Piece } from '../piece/types';
-import { linesOf, type SetLettering } from '../setting/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/setLettering';
 import { escape, svgElements } from './svg';
 
 /** A file for further editing, and what it could not carry. */

@@ -14,10 +14,10 @@ import {
 } from '@cantoo/pdf-lib';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
 import type { Pictures } from '../drawing/pictures';
-import { roundCubics } from '../drawing/roundCubics';
+import { roundCubics } from '../geometry/outlines/roundCubics';
 import type { DrawnInk, PaintedPicture } from '../drawing/sink';
 import type { Sheet } from '../piece/types';
-import { MM_PER_POINT } from '../setting/size';
+import { MM_PER_POINT } from '../setting/line/size';
 import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
 import { planesOf } from './pictures';
 import { printedInks } from './plates';

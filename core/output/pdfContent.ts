@@ -1,3 +1,4 @@
+import type { Trace } from '../geometry/outlines/outlineSink';
 import {
   MITRE_LIMIT,
   type DrawnInk,
@@ -115,11 +116,7 @@ export class ContentSink implements Sink {
   }
 
   /** An image fills the unit square, its first row at the top (8.9.5.1); what it is cut to is a clipping path about it (8.5.4). */
-  picture(
-    picture: PaintedPicture,
-    { x, y, acrossX, acrossY, downX, downY }: PictureFrame,
-    within: ((sink: Sink) => void) | null,
-  ): void {
+  picture(picture: PaintedPicture, { x, y, acrossX, acrossY, downX, downY }: PictureFrame, within: Trace | null): void {
     this.setOver(picture.ink?.overprint ?? false);
     this.text.ascii('q\n');
     if (within) {

@@ -1,7 +1,6 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { parsePiece } from '../piece/read';
+import { strToU8, zipSync } from 'fflate';
 import type { Piece } from '../piece/types';
-import { fail, ok, type Result } from '../result';
+import type { CarriedImage } from '../import/pieceFile';
 
 /** A face that goes along with a piece, where its maker allows it. */
 export interface CarriedFace {
@@ -12,20 +11,8 @@ export interface CarriedFace {
   readonly licence: string | null;
 }
 
-const IMAGE = /^images\/([0-9a-f]{32})\.(png|jpeg|webp)$/;
-
-/** What a piece with its faces may be at most, unpacked. */
-export const PIECE_FILE_CAPS = { bytes: 120 * 1024 * 1024, files: 200 } as const;
 /** Every file in the archive bears this date, so that the same piece gives the same bytes. */
 const DATE = new Date('2000-01-01T12:00:00Z');
-
-/** An image that goes along with a piece. */
-export interface CarriedImage {
-  readonly id: string;
-  readonly format: ImageFormat;
-  readonly bytes: Uint8Array;
-}
-export type ImageFormat = 'png' | 'jpeg' | 'webp';
 
 /** A piece with the faces and images it uses as one file: a ZIP of piece.json, a folder of faces and one of images. */
 export function writePieceFile(
@@ -40,69 +27,4 @@ export function writePieceFile(
   }
   for (const { id, format, bytes } of images) files[`images/${id}.${format}`] = bytes;
   return zipSync(files, { mtime: DATE, level: 6 });
-}
-
-/** What a piece file holds: the piece, and the faces and images that came along, by id. */
-export interface ReadPieceFile {
-  readonly piece: Piece;
-  readonly faces: ReadonlyMap<string, Uint8Array>;
-  readonly images: ReadonlyMap<string, CarriedImage>;
-}
-
-/** Whether bytes begin as a ZIP does. */
-export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
-
-/**
- * Reads a piece file: plain JSON of any version, or a ZIP with faces and images.
- *
- * @returns `too-large` for a ZIP that unpacks to more than the caps, judged before it is unpacked; `not-a-piece` and what `parsePiece` says
- */
-export function readPieceFile(bytes: Uint8Array): Result<ReadPieceFile> {
-  if (!isZip(bytes)) {
-    const piece = parsePiece(strFromU8(bytes));
-    return piece.ok ? ok({ piece: piece.value, faces: new Map(), images: new Map() }) : piece;
-  }
-  let size = 0,
-    count = 0;
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        size += originalSize;
-        count++;
-        if (size > PIECE_FILE_CAPS.bytes || count > PIECE_FILE_CAPS.files) throw new RangeError('caps');
-        return name === 'piece.json' || /^faces\/[A-Za-z0-9_-]{1,40}\.ttf$/.test(name) || IMAGE.test(name);
-      },
-    });
-  } catch (error) {
-    if (error instanceof RangeError)
-      return fail({
-        code: 'too-large',
-        limit: PIECE_FILE_CAPS.bytes,
-        message:
-          'This archive unpacks to far more than a piece with its typefaces. Choose a piece file that Under Arc made.',
-      });
-    return fail({
-      code: 'not-a-piece',
-      message: 'This archive is damaged and cannot be unpacked. Get the file anew from where it came.',
-    });
-  }
-  const own = files['piece.json'];
-  if (!own)
-    return fail({ code: 'not-a-piece', message: 'This archive holds no piece.json, so it is not an Under Arc piece.' });
-  const piece = parsePiece(strFromU8(own));
-  if (!piece.ok) return piece;
-  const faces = new Map(
-    Object.entries(files).flatMap(([name, data]) => {
-      const [, id] = /^faces\/(.+)\.ttf$/.exec(name) ?? [];
-      return id ? [[id, data] as const] : [];
-    }),
-  );
-  const images = new Map(
-    Object.entries(files).flatMap(([name, data]) => {
-      const [, id, format] = IMAGE.exec(name) ?? [];
-      return id ? [[id, { id, format: format as ImageFormat, bytes: data }] as const] : [];
-    }),
-  );
-  return ok({ piece: piece.value, faces, images });
 }

@@ -1,6 +1,7 @@
+import type { Trace } from '../geometry/outlines/outlineSink';
 import type { Sink } from '../drawing/sink';
-import { COMMAND, PAIRS, type Outline } from '../type/outline';
-import { simplified } from '../type/simplify';
+import { COMMAND, PAIRS, type Outline } from '../geometry/outlines/outline';
+import { simplified } from '../geometry/outlines/simplify';
 import { decodeAscii } from './textBuffer';
 
 /**
@@ -223,7 +224,7 @@ const screen = new ScreenSink();
  *
  * @param unitMm size of the whole numbers in mm: show the data scaled by it
  */
-export function screenPathData(trace: (sink: Sink) => void, unitMm: number): string {
+export function screenPathData(trace: Trace, unitMm: number): string {
   screen.begin(unitMm);
   trace(screen);
   return screen.toString();

@@ -1,13 +1,15 @@
 import { strToU8, zipSync } from 'fflate';
-import { blocking, drawPiece, settingOf, type Drawing, type Faces } from '../drawing/drawPiece';
+import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
+import { settingOf, type Faces } from '../setting/settingOf';
 import type { Pictures } from '../drawing/pictures';
 import { copyMarks, imposed, layOut, type Imposition, type Layout } from './impose';
 import { writePdf, writePdfPages, type PdfOptions, type PdfPage } from './pdf';
-import { pieceOfRow, type RowProblem, type SeriesMapping, type SeriesTable } from './series';
+import { pieceOfRow, type RowProblem, type SeriesMapping } from './series';
+import { type SeriesTable } from '../import/table';
 import { tracksOf } from '../curves';
 import type { Lettering, Piece } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
-import { linesOf } from '../setting/setLettering';
+import { linesOf } from '../setting/line/setLettering';
 
 export interface SeriesRun {
   readonly piece: Piece;

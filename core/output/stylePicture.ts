@@ -1,7 +1,8 @@
-import { drawPiece, type Faces } from '../drawing/drawPiece';
+import { drawPiece } from '../drawing/drawPiece';
+import { type Faces } from '../setting/settingOf';
 import { makeCurve, makeLettering } from '../piece/make';
 import type { Lettering, Piece, Style } from '../piece/types';
-import { mmPerUnit } from '../setting/size';
+import { mmPerUnit } from '../setting/line/size';
 import { writeSvg } from './svg';
 
 /** Size of the picture of a style, in its own mm, and of the capitals in it. */

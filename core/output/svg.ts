@@ -1,3 +1,4 @@
+import type { Trace } from '../geometry/outlines/outlineSink';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
 import type { DrawnInk, Paint, PaintedPicture, PictureFrame, Sink } from '../drawing/sink';
 import { fromHex } from '../ink/colour';
@@ -117,7 +118,7 @@ class ElementSink extends PathDataSink {
   picture(
     { imageId, ink, channel, printed, mostInk, widthPx, heightPx }: PaintedPicture,
     { x, y, acrossX, acrossY, downX, downY }: PictureFrame,
-    within: ((sink: Sink) => void) | null,
+    within: Trace | null,
     id: string,
   ): void {
     const file = this.drawing.pictures.get(imageId)!;

@@ -1,11 +1,11 @@
 import type { Track } from '../curves';
-import type { Faces } from '../drawing/drawPiece';
+import type { Faces } from '../setting/settingOf';
 import type { PaintedPath } from '../drawing/paint';
 import type { Vec } from '../geometry/vec';
 import type { Step } from '../piece/steps';
 import type { Curve, Lettering, Piece } from '../piece/types';
 import type { Result } from '../result';
-import type { SetLettering } from '../setting/setLettering';
+import type { SetLettering } from '../setting/line/setLettering';
 
 /** One edit that mends what was found. */
 export interface Mend {

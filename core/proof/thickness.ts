@@ -1,10 +1,10 @@
 import { hypot } from '../hypot';
 import { combine } from '../drawing/booleans';
-import { lineEdge, onEdge } from '../drawing/edges';
+import { lineEdge, onEdge } from '../geometry/outlines/edges';
 import type { Vec } from '../geometry/vec';
-import { shapeOf } from '../setting/closest';
-import { contoursOf } from '../setting/flatOutlines';
-import { LETTER, linesOf, type SetLettering } from '../setting/setLettering';
+import { shapeOf } from '../geometry/outlines/closest';
+import { contoursOf } from '../setting/line/flatOutlines';
+import { LETTER, linesOf, type SetLettering } from '../setting/line/setLettering';
 import type { Face } from '../type/face';
 
 /** The thinnest stroke and the thinnest white of a glyph, in font units (of its height), each with its middle. */

@@ -1,6 +1,14 @@
 import { Blob as HbBlob, Face as HbFace, Font as HbFont, Variation as HbVariation } from 'harfbuzzjs';
 import { fail, ok, type Result } from '../result';
-import { boundsOf, COMMAND, convexHull, EMPTY_OUTLINE, flattenedPoints, type Bounds, type Outline } from './outline';
+import {
+  boundsOf,
+  COMMAND,
+  convexHull,
+  EMPTY_OUTLINE,
+  flattenedPoints,
+  type Bounds,
+  type Outline,
+} from '../geometry/outlines/outline';
 
 /** Heights of a face in font units above the baseline. */
 export interface FaceMetrics {

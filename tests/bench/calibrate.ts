@@ -5,9 +5,9 @@ import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { createFace, type Face } from '#core/type/face';
 import { ENGLISH_BEGINNINGS, ENGLISH_PAIRS } from '#core/type/englishPairs';
-import { COMMON, fitSense, readPairs, readSigns, type Read } from '#core/setting/space/sense';
-import { leastSpread, spreadBy, spreadMatrix } from '#core/setting/space/shares';
-import { READINGS, type Shares } from '#core/setting/space/white';
+import { COMMON, fitSense, readPairs, readSigns, type Read } from '#core/setting/space/white/sense';
+import { leastSpread, spreadBy, spreadMatrix } from '#core/setting/space/white/shares';
+import { READINGS, type Shares } from '#core/setting/space/white/white';
 import { faces as shipped } from '../support/pieces';
 
 /** A face with fewer kerned pairs of a case has no part in calibrating that case. */

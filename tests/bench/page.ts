@@ -3,21 +3,21 @@
  * figure is for the same words on the same curve, in the same page, in one run.
  */
 import { trackOf, type Track } from '#core/curves/index';
-import { fitSketch } from '#core/curves/sketch';
+import { fitSketch } from '#core/import/sketch';
 import { measurePath } from '#core/geometry/measuredPath';
 import type { Path } from '#core/geometry/segment';
 import { cubic } from '#core/geometry/segment';
 import { walkTo } from '#core/geometry/walk';
-import { tracePath } from '#core/drawing/tracePath';
+import { tracePath } from '#core/geometry/outlines/tracePath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { screenPathData, screenUnit } from '#core/output/screenPath';
 import { STANDARD_FIT, STANDARD_SPACING } from '#core/piece/make';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { collisions } from '#core/setting/collisions';
-import { evenOut } from '#core/setting/evenOut';
-import { fillBy, wideRule } from '#core/setting/fill';
-import { trueGaps } from '#core/setting/trueGaps';
-import { setLettering } from '#core/setting/setLettering';
+import { collisions } from '#core/setting/space/collisions';
+import { evenOut } from '#core/setting/space/evenOut';
+import { fillBy, wideRule } from '#core/setting/space/fill';
+import { trueGaps } from '#core/setting/space/trueGaps';
+import { setLettering } from '#core/setting/line/setLettering';
 import { createFace, type Face } from '#core/type/face';
 
 const SVG = 'http://www.w3.org/2000/svg';

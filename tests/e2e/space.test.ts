@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { withKept } from '#core/drawing/kept';
+import { withKept } from '#core/editing/settled';
 import { setStep } from '#core/piece/steps/index';
 import { circle, curve, faces, lettering, piece, seat, spacing } from '../support/pieces';
 import { made } from './support';

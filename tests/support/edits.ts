@@ -1,6 +1,6 @@
 import { expect } from 'vitest';
 import { tracksOf } from '#core/curves/index';
-import { settingOf } from '#core/drawing/drawPiece';
+import { settingOf } from '#core/setting/settingOf';
 import { pieceProblems } from '#core/piece/read';
 import { applySteps, invertSteps, type Step } from '#core/piece/steps/index';
 import { isLettering, type Piece } from '#core/piece/types';

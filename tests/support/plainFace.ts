@@ -1,5 +1,5 @@
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { setLettering, type SetLettering } from '#core/setting/setLettering';
+import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
 import { createFace, type Face } from '#core/type/face';
 import { plainFont, type PlainGlyph } from './fonts';
 import { lettering, track } from './pieces';

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
-import { deleteCurveSteps } from '#core/drawing/operations';
+import { deleteCurveSteps } from '#core/editing/edits/operations';
 import { findItem, isCurve, letteringsOn, type Curve } from '#core/piece/types';
 import { RequestFailed } from '~/utils/api';
 import { gapKey, useGaps } from '~/composables/useGaps';
-import { nudgeRun } from '~/composables/useSheetGestures';
+import { nudgeRun } from '~/gestures/useSheetGestures';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView, type Tool } from '~/stores/view';

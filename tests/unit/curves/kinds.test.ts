@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { clockAtFraction, fractionAtClock } from '#core/curves/clock';
-import { arcThrough, chordOf, riseOf, withChordAndRise } from '#core/curves/arc';
-import { insertNode, moveNodeHandle, removeNode, setNodeKind } from '#core/curves/drawn';
+import { arcThrough, chordOf, riseOf, withChordAndRise } from '#core/curves/kinds/arc';
+import { insertNode, moveNodeHandle, removeNode, setNodeKind } from '#core/curves/kinds/drawn';
 import { curveKind, trackOf, tracksOf } from '#core/curves/index';
 import { mirrorAbout, moveBy, scaleAbout, turnAbout } from '#core/curves/similarity';
 import { circleThrough, fitCircle } from '#core/curves/through';

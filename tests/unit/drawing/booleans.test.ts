@@ -1,20 +1,20 @@
 import { Clipper, EndType, FillRule, JoinType, type Paths64 } from 'clipper2-ts';
 import { describe, expect, it } from 'vitest';
 import { combine, traceRegion, withMargin } from '#core/drawing/booleans';
-import { areaOf, onEdge, regionOf, stepsOf, type Region } from '#core/drawing/edges';
-import { sweep, sweepOf } from '#core/drawing/sweep';
+import { areaOf, onEdge, regionOf, stepsOf, type Region } from '#core/geometry/outlines/edges';
+import { sweep, sweepOf } from '#core/geometry/outlines/sweep';
 import { traceLettering } from '#core/drawing/traceLetters';
-import { settingOf } from '#core/drawing/drawPiece';
+import { settingOf } from '#core/setting/settingOf';
 import { tracksOf } from '#core/curves/index';
 import type { Lettering } from '#core/piece/types';
-import type { Sink } from '#core/drawing/sink';
+import type { OutlineSink } from '#core/geometry/outlines/outlineSink';
 import { circle, curve, faces, lettering, piece } from '../../support/pieces';
 
 const disc = (x: number, y: number, radius: number): Region => [
   [{ kind: 'round', x, y, radius, startRad: 0, sweepRad: 2 * Math.PI }],
 ];
 const square =
-  (x: number, y: number, side: number): ((sink: Sink) => void) =>
+  (x: number, y: number, side: number): ((sink: OutlineSink) => void) =>
   (sink) => {
     sink.moveTo(x, y);
     sink.lineTo(x + side, y);
@@ -37,7 +37,7 @@ const polygons = (region: Region): Paths64 =>
   );
 const clipperArea = (paths: Paths64): number => paths.reduce((sum, path) => sum + Clipper.area(path), 0) / 1e10;
 
-async function letters(faceId: string): Promise<(sink: Sink) => void> {
+async function letters(faceId: string): Promise<(sink: OutlineSink) => void> {
   const p = piece([curve(circle(30)), lettering('OTTERMERE & Light 123', { faceId, size: { by: 'cap', mm: 6 } })]);
   const set = settingOf(p.items[1] as Lettering, tracksOf(p), await faces());
   if (!set.ok) throw new Error(set.problem.message);

@@ -1,12 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { asOutlinesSteps } from '#core/drawing/asOutlines';
 import { cleanPath } from '#core/drawing/clean';
-import { drawPiece, settingOf, type Faces } from '#core/drawing/drawPiece';
-import { areaOf, regionOf } from '#core/drawing/edges';
-import { askedFor, replaceInk, spotNameProblem } from '#core/drawing/inkEdits';
+import { drawPiece } from '#core/drawing/drawPiece';
+import { settingOf, type Faces } from '#core/setting/settingOf';
+import { areaOf, regionOf } from '#core/geometry/outlines/edges';
+import { askedFor, replaceInk, spotNameProblem } from '#core/editing/edits/inkEdits';
 import { fittedDash } from '#core/drawing/inks';
 import type { PaintedPath } from '#core/drawing/paint';
-import { tidied } from '#core/drawing/tidy';
+import { tidied } from '#core/editing/rules/cutsAndFrames';
 import { tracksOf } from '#core/curves/index';
 import { writeSvg } from '#core/output/svg';
 import { pictureOfStyle } from '#core/output/stylePicture';
@@ -66,7 +67,6 @@ describe('what lies beneath letters', () => {
         ends.push({ x, y });
       },
       closePath: () => {},
-      paint: () => {},
     });
     for (const { x, y } of ends) expect(Math.hypot(x - 42, y - 42)).toBeCloseTo(29, 3);
     // The words are centred at 12 o'clock by their ink, and so is the line.

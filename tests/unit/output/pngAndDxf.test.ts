@@ -9,7 +9,7 @@ import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import { writeDxf } from '#core/output/dxf';
 import { colourNumber } from '#core/output/dxfR2000';
 import { pngSize, withDpi, writePng, type Rasterise } from '#core/output/png';
-import { flattenedContours, COMMAND } from '#core/type/outline';
+import { flattenedContours, COMMAND } from '#core/geometry/outlines/outline';
 import { circle, curve, faces, lettering, piece } from '../../support/pieces';
 
 let drawing: Drawing;

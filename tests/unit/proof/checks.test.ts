@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Faces } from '#core/drawing/drawPiece';
+import type { Faces } from '#core/setting/settingOf';
 import { makePicture, makeStroke } from '#core/piece/make';
 import { PROCESSES } from '#core/piece/process';
 import { pieceProblems } from '#core/piece/read';
@@ -7,7 +7,7 @@ import { applySteps } from '#core/piece/steps/index';
 import type { Curve, Item, Lettering, Picture, Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import { thinnestOf } from '#core/proof/thickness';
-import { shapeFor } from '#core/setting/measure';
+import { shapeFor } from '#core/setting/line/measure';
 import { circle, curve, faces, lettering, piece, seat, spacing } from '../../support/pieces';
 
 let all: Faces;

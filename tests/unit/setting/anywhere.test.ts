@@ -3,7 +3,7 @@ import { curveKind } from '#core/curves/index';
 import { mirrorAbout, scaleAbout } from '#core/curves/similarity';
 import { frameAt } from '#core/geometry/walk';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { LETTER, type SetLettering } from '#core/setting/setLettering';
+import { LETTER, type SetLettering } from '#core/setting/line/setLettering';
 import type { Face } from '#core/type/face';
 import { arc, circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { between, seeded } from '../../support/random';

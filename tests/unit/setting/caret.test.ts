@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { caretAt, letterAt, letterBox, lettersIn } from '#core/setting/caret';
+import { caretAt, letterAt, letterBox, lettersIn } from '#core/setting/hand/caret';
 import type { Lettering } from '#core/piece/types';
 import type { Face } from '#core/type/face';
 import { circle, faces, lettering } from '../../support/pieces';

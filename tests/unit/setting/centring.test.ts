@@ -2,11 +2,11 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape, FitBy, Lettering } from '#core/piece/types';
 import { nearest } from '#core/geometry/nearest';
 import { frameAt } from '#core/geometry/walk';
-import { bookendsInReading } from '#core/setting/overset';
-import { fillRoom, wideRule } from '#core/setting/fill';
-import { settle } from '#core/setting/settle';
-import { setLettering, type SetLettering } from '#core/setting/setLettering';
-import { placedContours } from '#core/setting/flatOutlines';
+import { bookendsInReading } from '#core/setting/line/overset';
+import { fillRoom, wideRule } from '#core/setting/space/fill';
+import { settle } from '#core/setting/space/settle';
+import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { placedContours } from '#core/setting/line/flatOutlines';
 import type { Face } from '#core/type/face';
 import { circle, faces, lettering, seat, spacing, track } from '../../support/pieces';
 

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape } from '#core/piece/types';
-import { closest, inside, shapeOf, type Shape } from '#core/setting/closest';
-import { collisions, joinedByFace } from '#core/setting/collisions';
-import { placedShape } from '#core/setting/placedShape';
+import { closest, inside, shapeOf, type Shape } from '#core/geometry/outlines/closest';
+import { collisions, joinedByFace } from '#core/setting/space/collisions';
+import { placedShape } from '#core/setting/line/placedShape';
 import type { Face } from '#core/type/face';
 import { between, seeded } from '../../support/random';
 import { line, plainFace, setSlabs, slabs } from '../../support/plainFace';

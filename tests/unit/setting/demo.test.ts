@@ -1,11 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
-import { settingOf } from '#core/drawing/drawPiece';
-import { settledPiece } from '#core/drawing/kept';
+import { settingOf } from '#core/setting/settingOf';
+import { settledPiece } from '#core/editing/settled';
 import { parsePiece } from '#core/piece/read';
 import { isLettering } from '#core/piece/types';
-import { evennessOf } from '#core/setting/trueGaps';
+import { evennessOf } from '#core/setting/space/trueGaps';
 import { faces, HOME } from '../../support/pieces';
 
 const files = readdirSync(`${HOME}demo`).filter((name) => name.endsWith('.json'));

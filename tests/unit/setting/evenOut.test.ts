@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { evenOut } from '#core/setting/evenOut';
-import { settle } from '#core/setting/settle';
-import { setLettering, type SetLettering } from '#core/setting/setLettering';
-import { collisions } from '#core/setting/collisions';
-import { nearness } from '#core/setting/placedShape';
-import { commonExcess, evennessOf, lackOf, meanWhite, trueGaps } from '#core/setting/trueGaps';
+import { evenOut } from '#core/setting/space/evenOut';
+import { settle } from '#core/setting/space/settle';
+import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { collisions } from '#core/setting/space/collisions';
+import { nearness } from '#core/setting/line/placedShape';
+import { commonExcess, evennessOf, lackOf, meanWhite, trueGaps } from '#core/setting/space/trueGaps';
 import type { Face } from '#core/type/face';
 import { plainFace, setSlabs, slabs, line } from '../../support/plainFace';
 import { circle, faces, lettering, seat, spacing, track } from '../../support/pieces';

@@ -10,10 +10,10 @@ import {
   scalingOf,
   wideRule,
   type Filling,
-} from '#core/setting/fill';
-import { setLettering, type SetLettering } from '#core/setting/setLettering';
-import { settle, setWith } from '#core/setting/settle';
-import { evennessOf } from '#core/setting/trueGaps';
+} from '#core/setting/space/fill';
+import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { settle, setWith } from '#core/setting/space/settle';
+import { evennessOf } from '#core/setting/space/trueGaps';
 import type { Face } from '#core/type/face';
 import { line, plainFace, slabs } from '../../support/plainFace';
 import { arc, circle, faces, lettering, seat, spacing, track } from '../../support/pieces';

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { settingOf } from '#core/drawing/drawPiece';
+import { settingOf } from '#core/setting/settingOf';
 import { onClock } from '#core/geometry/vec';
 import { proofPiece } from '#core/proof/index';
-import { namedPlaces, nearestNamed, placeAtFraction, placeMovedBy, placeName } from '#core/setting/anchorPlaces';
+import { namedPlaces, nearestNamed, placeAtFraction, placeMovedBy, placeName } from '#core/setting/line/anchorPlaces';
 import {
   anchoredAt,
   bookendAt,
@@ -11,10 +11,10 @@ import {
   seenFromCurve,
   shiftOff,
   slideAlong,
-} from '#core/setting/grips';
-import { setDown } from '#core/setting/setDown';
-import { shareRing } from '#core/setting/shareRing';
-import { stripOf } from '#core/setting/strip';
+} from '#core/setting/hand/grips';
+import { setDown } from '#core/setting/hand/setDown';
+import { shareRing } from '#core/setting/hand/shareRing';
+import { stripOf } from '#core/setting/hand/strip';
 import type { Face } from '#core/type/face';
 import { ok } from '#core/result';
 import { arc, circle, curve, faces, lettering, piece, track, seat } from '../../support/pieces';

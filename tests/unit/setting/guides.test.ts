@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { CurveShape } from '#core/piece/types';
 import type { Vec } from '#core/geometry/vec';
-import { parallelLine, placeOff, type LinePlace } from '#core/setting/guides';
+import { parallelLine, placeOff, type LinePlace } from '#core/setting/hand/guides';
 import { circle, track } from '../../support/pieces';
 
 const ELLIPSE: CurveShape = { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 20, turnDeg: 30 };

@@ -1,11 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
-import { deleteCurveSteps } from '#core/drawing/operations';
-import { drawPiece, settingOf } from '#core/drawing/drawPiece';
+import { deleteCurveSteps } from '#core/editing/edits/operations';
+import { drawPiece } from '#core/drawing/drawPiece';
+import { settingOf } from '#core/setting/settingOf';
 import type { Track } from '#core/curves/kind';
 import { frameAt } from '#core/geometry/walk';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Seat } from '#core/piece/types';
-import { LETTER, type SetLettering } from '#core/setting/setLettering';
+import { LETTER, type SetLettering } from '#core/setting/line/setLettering';
 import type { Face } from '#core/type/face';
 import { circle, curve, faces, lettering, piece, seat, track } from '../../support/pieces';
 import { done } from '../../support/edits';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { frameAt } from '#core/geometry/walk';
 import type { CurveShape } from '#core/piece/types';
-import { footOf } from '#core/setting/inkEnds';
-import { surroundings } from '#core/setting/nearFeet';
+import { footOf } from '#core/setting/line/inkEnds';
+import { surroundings } from '#core/setting/line/nearFeet';
 import { track } from '../../support/pieces';
 
 const SHAPES: readonly CurveShape[] = [

@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
-import { settingOf } from '#core/drawing/drawPiece';
-import { deleteCurveSteps } from '#core/drawing/operations';
+import { settingOf } from '#core/setting/settingOf';
+import { deleteCurveSteps } from '#core/editing/edits/operations';
 import { traceLettering } from '#core/drawing/traceLetters';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Piece, type Seat } from '#core/piece/types';
-import { reseatLettering } from '#core/setting/seat';
-import { LETTER, type SetLettering } from '#core/setting/setLettering';
+import { reseatLettering } from '#core/setting/line/seat';
+import { LETTER, type SetLettering } from '#core/setting/line/setLettering';
 import type { Face } from '#core/type/face';
 import { arc, circle, curve, faces, lettering, piece, seat } from '../../support/pieces';
 import { done } from '../../support/edits';

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { normaliseDeg } from '#core/geometry/vec';
 import type { CurveShape, Lettering, Side, Tops } from '#core/piece/types';
-import { reseatLettering } from '#core/setting/seat';
-import { LETTER, setLettering, type SetLettering } from '#core/setting/setLettering';
+import { reseatLettering } from '#core/setting/line/seat';
+import { LETTER, setLettering, type SetLettering } from '#core/setting/line/setLettering';
 import type { Face } from '#core/type/face';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { arc, circle, faces, lettering, spacing, track, seat } from '../../support/pieces';

@@ -3,7 +3,7 @@ import { BEND_TOLERANCE_MM } from '#core/drawing/bend';
 import { traceLettering, traceLetters } from '#core/drawing/traceLetters';
 import { frameAt } from '#core/geometry/walk';
 import type { CurveShape, Lettering, Stance, StanceKind } from '#core/piece/types';
-import { LETTER, type SetLettering } from '#core/setting/setLettering';
+import { LETTER, type SetLettering } from '#core/setting/line/setLettering';
 import type { Face } from '#core/type/face';
 import { arc, circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { between, seeded } from '../../support/random';
@@ -226,7 +226,6 @@ describe('bent letters', () => {
       },
       quadTo: () => {},
       closePath: () => {},
-      paint: () => {},
       lineTo(x, y) {
         lines++;
         const cross = (at.x - CENTRE.x) * (y - CENTRE.y) - (at.y - CENTRE.y) * (x - CENTRE.x);

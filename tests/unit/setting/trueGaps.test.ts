@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import type { SetLettering } from '#core/setting/setLettering';
-import { evenness, lackOf, trueGaps, whiteSlopes, type TrueGap } from '#core/setting/trueGaps';
+import type { SetLettering } from '#core/setting/line/setLettering';
+import { evenness, lackOf, trueGaps, whiteSlopes, type TrueGap } from '#core/setting/space/trueGaps';
 import type { Face } from '#core/type/face';
 import { circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { line, plainFace, setSlabs, slabs } from '../../support/plainFace';

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { createFace } from '#core/type/face';
 import { shapeWording } from '#core/type/shape';
-import { emPt, mmPerUnit } from '#core/setting/size';
-import { shapeFor } from '#core/setting/measure';
-import { convexHull } from '#core/type/outline';
+import { emPt, mmPerUnit } from '#core/setting/line/size';
+import { shapeFor } from '#core/setting/line/measure';
+import { convexHull } from '#core/geometry/outlines/outline';
 import { faces } from '../../support/pieces';
 import { STANDARD_SPACING } from '#core/piece/make';
 

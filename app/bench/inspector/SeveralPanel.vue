@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { alignSteps, distributeSteps, type Alignment, type Distribution } from '#core/editing/edits/arrange';
+import { isCurve, isLettering, type Item } from '#core/piece/types';
+import { setStep } from '#core/piece/steps/index';
+import { useFaces } from '~/stores/faces';
+import { useCurveEdits } from '~/composables/useCurveEdits';
+import { usePiece } from '~/stores/piece';
+
+/** What can be done with several things at once. */
+const props = defineProps<{ items: readonly Item[] }>();
+const store = usePiece();
+const faces = useFaces();
+const { run } = useCurveEdits();
+
+const curves = computed(() => props.items.filter(isCurve));
+const letterings = computed(() => props.items.filter(isLettering));
+const said = computed(() =>
+  [
+    [curves.value.length, 'curve'],
+    [letterings.value.length, 'lettering'],
+  ]
+    .filter(([count]) => Number(count) > 0)
+    .map(([count, word]) => `${count} ${word}${count === 1 ? '' : 's'}`)
+    .join(', '),
+);
+const ids = computed(() => curves.value.map((one) => one.id));
+
+/** A property of all letterings picked, in one entry of the undo list. */
+function setAll(label: string, path: readonly string[], value: unknown, gesture?: string) {
+  const problem = store.edit(
+    label,
+    letterings.value.map((one) => setStep(store.piece!, one.id, path, value)),
+    gesture,
+  );
+  if (problem && !gesture) store.news = { kind: 'warning', text: problem.message };
+  return problem;
+}
+/** What they have in common; empty where they differ. */
+const face = computed(() =>
+  new Set(letterings.value.map((one) => one.faceId)).size === 1 ? letterings.value[0]!.faceId : '',
+);
+const capMm = computed(() => {
+  const set = letterings.value[0] && store.settings.get(letterings.value[0].id);
+  return set?.ok ? set.value.capMm : 0;
+});
+async function setFace(id: string): Promise<void> {
+  await faces.ensure([id]);
+  setAll('Change typefaces', ['faceId'], id);
+}
+
+const ALIGN: readonly { how: Alignment; name: string; path: string }[] = [
+  { how: 'left', name: 'Left edges', path: 'M4 3v16M7 7h11M7 14h6' },
+  { how: 'centre', name: 'Centres across', path: 'M12 3v16M6 7h12M8.500 14h7' },
+  { how: 'right', name: 'Right edges', path: 'M20 3v16M17 7H6M17 14h-6' },
+  { how: 'top', name: 'Top edges', path: 'M4 4h16M8 7v11M15 7v6' },
+  { how: 'middle', name: 'Middles down', path: 'M4 11h16M8 5v12M15 7.500v7' },
+  { how: 'bottom', name: 'Bottom edges', path: 'M4 18h16M8 15V4M15 15V9' },
+];
+const SPREAD: readonly { how: Distribution; name: string; path: string }[] = [
+  { how: 'across', name: 'Equal gaps across', path: 'M4 4v14M12 6.500v9M20 4v14' },
+  { how: 'down', name: 'Equal gaps down', path: 'M5 4h14M7.500 11h9M5 18h14' },
+];
+const align = (how: Alignment) =>
+  run('Align curves', { ok: true, value: alignSteps(store.piece!, ids.value, how) }, undefined, false);
+const distribute = (how: Distribution) =>
+  run('Equal gaps', { ok: true, value: distributeSteps(store.piece!, ids.value, how) }, undefined, false);
+</script>
+
+<template>
+  <section class="section" aria-label="Several at once">
+    <header>
+      <h2>Several at once</h2>
+      <span class="quiet">{{ said }}</span>
+    </header>
+    <p class="quiet">Shift and a click adds to what is picked, or takes away.</p>
+  </section>
+  <section v-if="letterings.length > 1" class="section" aria-label="All letterings picked">
+    <header><h2>Letters of all</h2></header>
+    <div class="row">
+      <span class="label">Typeface</span><FaceSelect :face-id="face" placeholder="different ones" @choose="setFace" />
+    </div>
+    <div class="row">
+      <span class="label">Cap height</span
+      ><QuantityField
+        label="Cap height of all"
+        :model-value="capMm"
+        limits="capMm"
+        :step="0.1"
+        :commit="(mm, g) => setAll('Change sizes', ['size'], { by: 'cap', mm }, g)" />
+    </div>
+    <div class="row">
+      <span class="label">Tracking</span
+      ><QuantityField
+        label="Tracking of all"
+        :model-value="letterings[0]!.spacing.tracking"
+        unit=""
+        limits="tracking"
+        :step="5"
+        :commit="(value, g) => setAll('Tracking', ['spacing', 'tracking'], value, g)" />
+    </div>
+    <div class="row">
+      <span class="label">Width</span
+      ><QuantityField
+        label="Width of all"
+        :model-value="letterings[0]!.width * 100"
+        unit="%"
+        :limits="{ min: 30, max: 300 }"
+        :step="1"
+        :commit="(value, g) => setAll('Width', ['width'], value / 100, g)" />
+    </div>
+    <InkField label="Fill" :model-value="letterings[0]!.fill" @change="(colour) => setAll('Fill', ['fill'], colour)" />
+  </section>
+  <MatchPanel v-if="letterings.length > 1" :letterings="letterings" />
+  <section v-if="curves.length > 0" class="section" aria-label="Align">
+    <header>
+      <h2>Align</h2>
+      <span class="quiet">{{ curves.length > 1 ? 'with each other' : 'with the sheet' }}</span>
+    </header>
+    <div class="icons">
+      <button
+        v-for="{ how, name, path } in ALIGN"
+        :key="how"
+        type="button"
+        class="key"
+        :aria-label="name"
+        :title="name"
+        @click="align(how)">
+        <svg viewBox="0 0 24 22" width="22" height="20" aria-hidden="true">
+          <path :d="path" fill="none" stroke="currentColor" stroke-width="1.600" stroke-linecap="round" />
+        </svg>
+      </button>
+    </div>
+    <div v-if="curves.length > 2" class="icons">
+      <button v-for="{ how, name, path } in SPREAD" :key="how" type="button" class="key wide" @click="distribute(how)">
+        <svg viewBox="0 0 24 22" width="22" height="20" aria-hidden="true">
+          <path :d="path" fill="none" stroke="currentColor" stroke-width="1.600" stroke-linecap="round" />
+        </svg>
+        {{ name }}
+      </button>
+    </div>
+    <p class="quiet said">Locked curves, and curves that follow others, stay.</p>
+  </section>
+</template>
+
+<style scoped>
+.icons {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 6px;
+  margin-bottom: 8px;
+}
+.icons .key {
+  padding: 0;
+}
+.icons .wide {
+  grid-column: span 3;
+  font-size: 12px;
+}
+.said {
+  margin-top: 4px;
+  font-size: 12px;
+}
+</style>

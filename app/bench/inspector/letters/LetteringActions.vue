@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { asOutlinesSteps } from '#core/drawing/asOutlines';
+import { movedTo } from '#core/editing/edits/operations';
+import { rewrite } from '#core/editing/edits/reseat';
+import { twinOf, twinSteps } from '#core/editing/rules/twins';
+import { setStep } from '#core/piece/steps/index';
+import { findCurve, isCurve, type Lettering, type TwinShare } from '#core/piece/types';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** What can be done with a lettering as a whole. */
+const props = defineProps<{ lettering: Lettering }>();
+const emit = defineEmits<{ remove: [] }>();
+const store = usePiece();
+useBeside();
+const view = useView();
+
+const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));
+const closed = computed(() => store.trackOf(props.lettering.curveId)?.path.path.closed ?? false);
+const twin = computed(() => twinOf(store.piece!, props.lettering));
+const SHARES: readonly { share: TwinShare; name: string }[] = [
+  { share: 'face', name: 'face' },
+  { share: 'size', name: 'size' },
+  { share: 'space', name: 'space' },
+  { share: 'stance', name: 'stance' },
+  { share: 'ink', name: 'ink' },
+  { share: 'band', name: 'band' },
+];
+
+const warn = (problem: { message: string } | null): void => {
+  if (problem) store.news = { kind: 'warning', text: problem.message };
+};
+function makeTwin(): void {
+  const id = nanoid(8);
+  const steps = twinSteps(store.piece!, props.lettering, id);
+  warn(steps.ok ? store.edit('Make the twin', steps.value, undefined, [id]) : steps.problem);
+}
+/** The one of the two that says so. */
+const holder = computed(() =>
+  twin.value ? (props.lettering.twin?.of === twin.value.other.id ? props.lettering : twin.value.other) : null,
+);
+function part(): void {
+  if (holder.value) store.set('Part from its twin', holder.value.id, ['twin'], null);
+}
+function share(name: TwinShare, on: boolean): void {
+  if (!holder.value?.twin) return;
+  const shares = SHARES.map((one) => one.share).filter((one) => (one === name ? on : twin.value!.shares.includes(one)));
+  store.set('What twins share', holder.value.id, ['twin', 'shares'], shares);
+}
+function moveTo(curveId: string): void {
+  const track = store.trackOf(curveId);
+  if (!track || !findCurve(store.piece!, curveId) || curveId === props.lettering.curveId) return;
+  warn(
+    store.edit(
+      'Move to another curve',
+      rewrite(store.piece!, props.lettering, movedTo(props.lettering, curveId, track)),
+    ),
+  );
+}
+const copySeat = (): void => {
+  const { seat, anchor, stance, spacing } = props.lettering;
+  view.seatCopy = { seat: { ...seat, hold: null }, anchor, stance, spacing };
+};
+function outlines(): void {
+  const set = store.selectedSetting;
+  const made = set && asOutlinesSteps(store.piece!, props.lettering, set, () => nanoid(8));
+  if (made)
+    warn(
+      made.ok ? store.edit('Copy as outlines', made.value.steps, undefined, made.value.ids.slice(0, 1)) : made.problem,
+    );
+}
+function pasteSeat(): void {
+  const copy = view.seatCopy;
+  if (!copy) return;
+  const { id } = props.lettering;
+  const at = copy.anchor.at.kind === 'clock' && !closed.value ? props.lettering.anchor.at : copy.anchor.at;
+  warn(
+    store.edit('Paste seat', [
+      setStep(store.piece!, id, ['seat'], copy.seat),
+      setStep(store.piece!, id, ['anchor'], { ...copy.anchor, at }),
+      setStep(store.piece!, id, ['stance'], copy.stance),
+      setStep(store.piece!, id, ['spacing'], copy.spacing),
+    ]),
+  );
+}
+</script>
+
+<template>
+  <section class="section" aria-label="Do with the lettering">
+    <header>
+      <h2>Do with it</h2>
+      <span v-if="twin" class="quiet">in step with “{{ twin.other.wording.slice(0, 14) }}”</span>
+    </header>
+    <div class="acts">
+      <button
+        v-if="closed && !twin"
+        class="key"
+        type="button"
+        title="The same lettering opposite, upright, in the same band"
+        @click="makeTwin">
+        Make its twin
+      </button>
+      <button v-if="twin" class="key" type="button" @click="part">Part from its twin</button>
+      <button class="key" type="button" @click="copySeat">Copy seat</button>
+      <button class="key" type="button" :disabled="!view.seatCopy" @click="pasteSeat">Paste seat</button>
+      <button
+        class="key"
+        type="button"
+        title="The letters as drawn curves with nodes; the lettering stays, hidden, beside them"
+        :disabled="!store.selectedSetting"
+        @click="outlines">
+        Copy as outlines
+      </button>
+      <button
+        class="key"
+        type="button"
+        @click="
+          store.set(lettering.hidden ? 'Show lettering' : 'Hide lettering', lettering.id, ['hidden'], !lettering.hidden)
+        ">
+        {{ lettering.hidden ? 'Show it again' : 'Hide it' }}
+      </button>
+      <button class="key" type="button" @click="emit('remove')">Delete this lettering</button>
+    </div>
+    <div v-if="twin" class="shares" role="group" aria-label="What the twins share">
+      <span class="label">In step in</span>
+      <label v-for="one in SHARES" :key="one.share"
+        ><input
+          type="checkbox"
+          :checked="twin.shares.includes(one.share)"
+          :data-share="one.share"
+          @change="share(one.share, ($event.target as HTMLInputElement).checked)" />
+        {{ one.name }}</label
+      >
+    </div>
+    <div v-if="curves.length > 1" class="row">
+      <span class="label">On the curve</span>
+      <el-select :model-value="lettering.curveId" aria-label="On the curve" @change="moveTo">
+        <el-option v-for="one in curves" :key="one.id" :value="one.id" :label="one.name" />
+      </el-select>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.shares {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  margin: 8px 0;
+  font-size: 12px;
+}
+.shares .label {
+  width: 100%;
+  color: var(--ink-soft);
+  font-size: 13px;
+}
+.shares label {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+}
+.shares input {
+  accent-color: var(--teal);
+  margin: 0;
+}
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { Lettering } from '#core/piece/types';
+import { coverOf } from '#core/setting/hand/guides';
+import { useLines } from '~/composables/useLines';
+import { usePiece } from '~/stores/piece';
+
+/** The band of each lettering, to take hold of it. Not seen, so it may follow the letters a little later. */
+const emit = defineEmits<{
+  lettering: [event: PointerEvent, lettering: Lettering];
+  pressed: [event: KeyboardEvent, id: string];
+}>();
+const store = usePiece();
+const { line } = useLines();
+useBeside();
+
+const letterings = computed(() =>
+  (store.piece?.items ?? []).flatMap((item) => {
+    const set = item.type === 'lettering' ? store.settings.get(item.id) : undefined;
+    return item.type === 'lettering' && set?.ok ? [{ lettering: item, d: line(coverOf(set.value), true) }] : [];
+  }),
+);
+</script>
+
+<template>
+  <path
+    v-for="{ lettering, d } in letterings"
+    :key="lettering.id"
+    :d="d"
+    class="cover"
+    tabindex="0"
+    role="button"
+    :data-lettering="lettering.id"
+    :aria-label="`Lettering ${lettering.wording || 'without words'}. Left and right move it along the curve, up and down shift its baseline.`"
+    @pointerdown="emit('lettering', $event, lettering)"
+    @keydown="emit('pressed', $event, lettering.id)" />
+</template>

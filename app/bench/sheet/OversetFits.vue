@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { fitsOf, pastMm, type Fit } from '#core/setting/space/fits';
+import { holdersOf } from '#core/piece/types';
+import { placeOff } from '#core/setting/hand/guides';
+import { worstLine } from '#core/setting/line/setLettering';
+import { setStep } from '#core/piece/steps/index';
+import { useFaces } from '~/stores/faces';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** Beside letters that run past a bookend: the ways to make them fit, each with the value it comes to. */
+const store = usePiece();
+useBeside();
+const faces = useFaces();
+const view = useView();
+
+const at = computed(() => {
+  const set = store.selectedSetting;
+  if (!set || pastMm(set) === 0 || view.tool !== 'pick') return null;
+  const { path, direction, overset, baselineMm, capMm } = worstLine(set);
+  const end = overset.afterMm >= overset.beforeMm ? overset.inkEnd : overset.inkStart;
+  const place = view.toScreen(placeOff(path, direction * end, direction, baselineMm + capMm / 2).point);
+  return {
+    x: Math.min(Math.max(place.x + 14, 30), view.width - 236),
+    y: Math.min(Math.max(place.y + 10, 30), view.height - 150),
+    mm: pastMm(set),
+  };
+});
+/** Some two hundred settings are tried for the values, so they wait until the hand rests. */
+const resting = useResting(() => store.selectedSetting);
+const fits = computed((): Fit[] => {
+  const set = resting.value;
+  const curve = store.selectedCurve;
+  const face = set && faces.loaded.get(set.lettering.faceId);
+  const track = curve && store.trackOf(curve.id);
+  if (!at.value || !set || set !== store.selectedSetting || !curve || !face || !track) return [];
+  return fitsOf(
+    set,
+    curve,
+    track,
+    face,
+    holdersOf(set.lettering.seat).map((id) => store.trackOf(id)),
+  );
+});
+
+function take(fit: Fit): void {
+  const piece = store.piece!,
+    { id, curveId } = store.selectedSetting!.lettering;
+  const step =
+    fit.by === 'size'
+      ? setStep(piece, id, ['size'], fit.size)
+      : fit.by === 'tracking'
+        ? setStep(piece, id, ['spacing', 'tracking'], fit.tracking)
+        : fit.by === 'width'
+          ? setStep(piece, id, ['width'], fit.width)
+          : setStep(piece, curveId, ['shape'], fit.shape);
+  const problem = store.edit(`Fit by ${fit.by}`, [step]);
+  if (problem) store.news = { kind: 'warning', text: problem.message };
+}
+</script>
+
+<template>
+  <div
+    v-if="at"
+    class="fits"
+    role="group"
+    aria-label="Ways to make it fit"
+    :style="{ left: `${at.x}px`, top: `${at.y}px` }">
+    <p>{{ at.mm.toFixed(2) }} mm past its bookends.<template v-if="fits.length > 0"> Fit it by</template></p>
+    <button v-for="fit in fits" :key="fit.by" type="button" class="key" :data-fit-by="fit.by" @click="take(fit)">
+      {{ fit.label }}
+    </button>
+    <p v-if="fits.length === 0 && resting === store.selectedSetting">
+      No single change fits it. Move the bookends apart, or say less.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.fits {
+  position: absolute;
+  width: 222px;
+  padding: 8px 9px 9px;
+  border-radius: 8px;
+  background: var(--paper);
+  border: 1px solid var(--rust);
+  box-shadow: 0 3px 10px #20303a33;
+}
+.fits p {
+  margin: 0 0 6px;
+  font-size: 12px;
+  color: var(--rust);
+}
+.fits .key {
+  min-height: 26px;
+  margin: 0 5px 5px 0;
+  padding: 0 8px;
+  font-size: 12px;
+}
+</style>

@@ -1,0 +1,361 @@
+<script setup lang="ts">
+import { curveKind } from '#core/curves/index';
+import { extentOf } from '#core/geometry/extent';
+import type { Curve, Lettering } from '#core/piece/types';
+import { screenPathData, UNIT_MM } from '#core/output/screenPath';
+import { traceLetters } from '#core/drawing/traceLetters';
+import { caretAt, letterBox, lettersIn } from '#core/setting/hand/caret';
+import { placeOff } from '#core/setting/hand/guides';
+import { linesOf } from '#core/setting/line/setLettering';
+import { placeName } from '#core/setting/line/anchorPlaces';
+import { useLines } from '~/composables/useLines';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** Marks on what is selected: band, bookends, anchor, the handles of a curve; and overset letters in rust. */
+const emit = defineEmits<{
+  bookend: [event: PointerEvent, lettering: Lettering, which: 'start' | 'end'];
+  bookendKey: [lettering: Lettering, which: 'start' | 'end', by: number];
+  handle: [event: PointerEvent, curve: Curve, handleId: string];
+  handleKey: [curve: Curve, handleId: string, x: number, y: number];
+  resize: [event: PointerEvent, curve: Curve, withLetters: boolean];
+}>();
+
+const store = usePiece();
+const view = useView();
+
+const { line, parallel } = useLines();
+const set = computed(() => store.selectedSetting);
+
+const hairline = computed(() => {
+  if (!store.selectedCurve) return '';
+  const track = store.trackOf(store.selectedCurve.id);
+  return track ? parallel(track.path) : '';
+});
+const band = computed(() => {
+  if (!set.value) return null;
+  const { path, direction, baselineMm, capMm } = set.value;
+  return { baseline: parallel(path, baselineMm, direction), capLine: parallel(path, baselineMm + capMm, direction) };
+});
+
+/** Writes points of a mark's own frame at its place: x along the curve, mirrored for side −1, y towards the letters' feet, px. */
+function framed(
+  at: { x: number; y: number },
+  along: { x: number; y: number },
+  side: 1 | -1 = 1,
+): (x: number, y: number) => string {
+  const length = Math.hypot(along.x, along.y);
+  const [ax, ay] = [along.x / length, along.y / length];
+  return (x, y) => `${at.x + side * x * ax - y * ay} ${at.y + side * x * ay + y * ax}`;
+}
+/** A bookend: a bar across the band, a half-round tab beyond the cap line, its flat side towards the letters. */
+function bookend(which: 'start' | 'end') {
+  const s = set.value!;
+  const reading = which === 'start' ? s.overset.bookendStart : s.overset.bookendEnd;
+  const foot = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm - 3 / view.scale);
+  const head = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm + s.capMm + 3 / view.scale);
+  const a = view.toScreen(foot.point),
+    b = view.toScreen(head.point);
+  const side = which === 'start' ? -1 : 1;
+  const p = framed(b, head.along, side);
+  const tab = `M${p(0, -25)}L${p(0, 1)}L${p(2, 1)}A13 13 0 0 ${side === 1 ? 0 : 1} ${p(2, -25)}Z`;
+  const grip = `M${p(-5, -28)}L${p(19, -28)}L${p(19, 4)}L${p(-5, 4)}Z`;
+  const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
+  return {
+    which,
+    a,
+    b,
+    tab,
+    grip,
+    percent: Math.round(u * 1000) / 10,
+    name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}`,
+  };
+}
+const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
+
+const anchor = computed(() => {
+  if (!set.value) return null;
+  const { path, anchorDistance, direction, baselineMm, capMm } = set.value;
+  const place = placeOff(path, anchorDistance, direction, baselineMm + capMm + 13 / view.scale);
+  const p = framed(view.toScreen(place.point), place.along);
+  return `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z`;
+});
+
+const oversetData = computed(() =>
+  [...store.settings.values()]
+    .flatMap((one) => (one.ok ? linesOf(one.value) : []))
+    .flatMap((line) =>
+      line.overset.letters.length + line.folded.length > 0
+        ? [screenPathData((sink) => traceLetters(line, sink, [...line.overset.letters, ...line.folded]), UNIT_MM.fine)]
+        : [],
+    ),
+);
+
+/** Several things at once have no handles. */
+const alone = computed(() => store.several.length < 2);
+
+const handles = computed(() => {
+  // While another tool is in hand the handles would only be in its way.
+  const curve = alone.value && store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
+  return curve
+    ? curveKind(curve.shape)
+        .handles(curve.shape)
+        .map((handle) => ({
+          curve,
+          handle,
+          stem: handle.from && view.toScreen(handle.from),
+          ...view.toScreen(handle.at),
+        }))
+    : [];
+});
+
+/** Two handles with words beside the curve: one resizes the curve alone, one its letters with it. */
+const resizers = computed(() => {
+  const curve = alone.value && store.curveIsSelected && view.tool === 'pick' ? store.selectedCurve : null;
+  const track = curve && store.trackOf(curve.id);
+  if (!curve || !track || curve.locked || curve.shape.kind === 'parallel' || curve.shape.kind === 'midway') return [];
+  const { min, max } = extentOf(track.path);
+  const edge = view.toScreen(max),
+    top = view.toScreen(min);
+  // The words stay on the desk, whatever the curve does.
+  const x = Math.min(edge.x + 16, view.width - 118);
+  const aside = x < edge.x + 16 ? 26 : 0;
+  const within = (y: number): number => Math.min(Math.max(y, 34), view.height - 16);
+  return [
+    { curve, withLetters: false, text: 'curve only', x, y: within(top.y + 4 - aside) },
+    { curve, withLetters: true, text: 'curve and letters', x, y: within(Math.max(edge.y - 4, top.y + 28) + aside) },
+  ];
+});
+
+/** Where words are typed: the caret, or what is picked of them; and where the first words will stand. */
+const caret = computed(() => {
+  const current = set.value;
+  if (!current || (!view.typing && current.lettering.wording !== '')) return null;
+  const at = view.range ?? { from: 0, to: 0 };
+  if (at.from !== at.to) return null;
+  const { foot, head } = caretAt(current, at.from);
+  return Number.isFinite(foot.x) ? { foot: view.toScreen(foot), head: view.toScreen(head) } : null;
+});
+const picked = computed(() => {
+  if (!set.value || !view.range || view.range.from === view.range.to) return '';
+  return lettersIn(set.value, view.range.from, view.range.to)
+    .map((ref) => `${line(letterBox(ref))}Z`)
+    .join('');
+});
+
+function take(event: PointerEvent, curve: Curve, handleId: string): void {
+  view.node = handleId.startsWith('node-') ? Number(handleId.slice(5)) : view.node;
+  emit('handle', event, curve, handleId);
+}
+watch(
+  () => store.selectedId,
+  () => {
+    view.node = null;
+  },
+);
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+function onHandleKey(event: KeyboardEvent, curve: Curve, handleId: string): void {
+  if (handleId.startsWith('node-')) view.node = Number(handleId.slice(5));
+  const arrow = ARROWS[event.key];
+  if (!arrow) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const by = event.shiftKey ? 1 : 0.1;
+  emit('handleKey', curve, handleId, arrow[0] * by, arrow[1] * by);
+}
+
+function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
+  const sign = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
+  if (!sign || !set.value) return;
+  event.preventDefault();
+  event.stopPropagation();
+  emit('bookendKey', set.value.lettering, which, sign * (event.shiftKey ? 10 : 1));
+}
+</script>
+
+<template>
+  <g class="marks">
+    <g :transform="view.transform" class="overset"
+      ><path v-for="(d, i) in oversetData" :key="i" :d="d" :transform="`scale(${UNIT_MM.fine})`"
+    /></g>
+    <path v-if="hairline" :d="hairline" class="hairline" />
+    <template v-if="band">
+      <path :d="band.baseline" class="baseline" />
+      <path :d="band.capLine" class="capline" />
+    </template>
+    <path v-if="picked" :d="picked" class="picked-letters" />
+    <TypingCaret v-if="caret" :foot="caret.foot" :head="caret.head" />
+    <g
+      v-for="mark in bookends"
+      :key="mark.which"
+      class="bookend"
+      tabindex="0"
+      role="slider"
+      :data-bookend="mark.which"
+      :aria-label="mark.name"
+      :aria-valuetext="mark.name"
+      :aria-valuenow="mark.percent"
+      aria-valuemin="0"
+      aria-valuemax="100"
+      @pointerdown="emit('bookend', $event, set!.lettering, mark.which)"
+      @keydown="onBookendKey($event, mark.which)">
+      <line :x1="mark.a.x" :y1="mark.a.y" :x2="mark.b.x" :y2="mark.b.y" class="bar" />
+      <path :d="mark.grip" fill="transparent" />
+      <path :d="mark.tab" class="tab" />
+    </g>
+    <path v-if="anchor" :d="anchor" class="anchor" />
+    <g
+      v-for="one in resizers"
+      :key="one.text"
+      class="resizer"
+      :transform="`translate(${one.x} ${one.y})`"
+      role="button"
+      :aria-label="`Resize ${one.text}`"
+      :data-resize="one.withLetters ? 'both' : 'curve'"
+      @pointerdown="emit('resize', $event, one.curve, one.withLetters)">
+      <rect x="-9" y="-9" width="18" height="18" rx="5" />
+      <path d="M-4 4L4 -4M0 -4H4V0M0 4H-4V0" />
+      <text x="14" y="4">{{ one.text }}</text>
+    </g>
+    <line
+      v-for="{ handle, stem, x, y } in handles.filter((one) => one.stem)"
+      :key="`stem-${handle.id}`"
+      class="stem"
+      :x1="stem!.x"
+      :y1="stem!.y"
+      :x2="x"
+      :y2="y" />
+    <circle
+      v-for="{ curve, handle, x, y } in handles"
+      :key="handle.id"
+      class="handle"
+      :class="{ centre: handle.id === 'centre', tip: handle.from, picked: handle.id === `node-${view.node}` }"
+      :cx="x"
+      :cy="y"
+      :r="handle.id === 'centre' ? 5 : handle.from ? 4.5 : 6.5"
+      :data-handle="handle.id"
+      role="button"
+      tabindex="0"
+      :aria-label="`${handle.name}. Arrow keys move it.`"
+      @keydown="onHandleKey($event, curve, handle.id)"
+      @pointerdown="take($event, curve, handle.id)" />
+  </g>
+</template>
+
+<style scoped>
+.marks > path,
+.overset {
+  pointer-events: none;
+}
+.overset path {
+  fill: var(--rust);
+  stroke: #fff;
+  stroke-width: 1.5;
+  vector-effect: non-scaling-stroke;
+  paint-order: stroke;
+}
+.hairline {
+  fill: none;
+  stroke: var(--teal);
+  stroke-width: 1;
+}
+.baseline {
+  fill: none;
+  stroke: var(--brass-light);
+  stroke-width: 1;
+}
+.capline {
+  fill: none;
+  stroke: var(--brass-light);
+  stroke-width: 1;
+  stroke-dasharray: 4 3;
+}
+.picked-letters {
+  fill: #0f6b6b2e;
+  stroke: var(--teal);
+  stroke-width: 1;
+  stroke-dasharray: 2 2;
+}
+.bookend {
+  cursor: ew-resize;
+}
+.bookend:focus-visible {
+  outline: none;
+}
+.bookend .bar {
+  stroke: var(--brass-light);
+  stroke-width: 2;
+}
+.bookend .tab {
+  fill: var(--brass-light);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.bookend:hover .tab,
+.bookend:focus-visible .tab {
+  fill: #ffd98a;
+  stroke-width: 2.5;
+}
+.anchor {
+  fill: var(--teal);
+  stroke: #fff;
+  stroke-width: 1.5;
+}
+.handle {
+  fill: var(--brass-light);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  cursor: move;
+}
+.handle.centre {
+  fill: var(--paper);
+  stroke: var(--brass);
+  stroke-width: 2.5;
+}
+.handle.tip {
+  fill: var(--paper);
+  stroke: var(--brass);
+}
+.handle.picked {
+  fill: var(--teal);
+  stroke: #fff;
+}
+.stem {
+  stroke: var(--brass);
+  pointer-events: none;
+}
+.resizer {
+  cursor: nwse-resize;
+}
+.resizer rect {
+  fill: var(--brass-light);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.resizer path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.resizer text {
+  font-size: 12px;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: #e6e2d8;
+  stroke-width: 3px;
+}
+.handle:focus-visible {
+  outline: none;
+  stroke: var(--teal);
+  stroke-width: 3;
+}
+.handle:hover {
+  fill: #ffd98a;
+}
+</style>

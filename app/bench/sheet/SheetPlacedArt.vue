@@ -1,0 +1,194 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { artSize } from '#core/editing/edits/bringArt';
+import { isArt, isPicture, type Art, type Picture } from '#core/piece/types';
+import { LIMITS } from '#core/piece/limits';
+import { startDrag } from '~/gestures/useDrag';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+
+/** The box of brought-in art or a picture, to take hold of it: dragged, moved by the arrow keys, scaled by its corners. */
+const emit = defineEmits<{ remove: [id: string] }>();
+const store = usePiece();
+const view = useView();
+/** How much larger plus makes it. */
+const LARGER = 1.02;
+const CORNERS = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1],
+] as const;
+const round = (value: number): number => Math.round(value * 100) / 100;
+
+type Placed = Art | Picture;
+const word = (one: Placed): string => (isArt(one) ? 'art' : 'picture');
+/** Width and height on the sheet, mm. */
+function sizeOf(one: Placed): readonly [number, number] {
+  if (one.type === 'picture') return [one.widthMm, (one.widthMm * one.heightPx) / one.widthPx];
+  const { widthMm, heightMm } = artSize(one);
+  return [widthMm * one.scale, heightMm * one.scale];
+}
+const placed = steadyList(() =>
+  (store.piece?.items ?? []).filter((one): one is Placed => isArt(one) || isPicture(one)).filter((one) => !one.hidden),
+);
+const boxes = computed(() =>
+  placed.value.map((art) => {
+    const [w, h] = sizeOf(art);
+    return {
+      art,
+      at: view.toScreen(art.centre),
+      w: Math.max(w * view.scale, 8),
+      h: Math.max(h * view.scale, 8),
+      chosen: store.selection.includes(art.id),
+    };
+  }),
+);
+
+function onDown(event: PointerEvent, art: Placed): void {
+  if (event.button !== 0 || view.tool !== 'pick') return;
+  event.stopPropagation();
+  if (event.shiftKey) {
+    store.toggle(art.id);
+    return;
+  }
+  store.select([art.id]);
+  if (art.locked) return;
+  const gesture = nanoid(8),
+    from = { x: event.clientX, y: event.clientY };
+  startDrag(event, {
+    move: (next) => {
+      store.set(
+        `Move ${word(art)}`,
+        art.id,
+        ['centre'],
+        {
+          x: round(art.centre.x + (next.clientX - from.x) / view.scale),
+          y: round(art.centre.y + (next.clientY - from.y) / view.scale),
+        },
+        gesture,
+      );
+    },
+  });
+}
+/** The same thing at another share of its size, about its middle. */
+function scaled(label: string, art: Placed, by: number, gesture?: string): void {
+  if (art.type === 'picture') {
+    store.set(label, art.id, ['widthMm'], held(art.widthMm * by, LIMITS.lengthMm), gesture);
+    return;
+  }
+  store.set(
+    label,
+    art.id,
+    ['scale'],
+    Math.min(Math.max(art.scale * by, LIMITS.artScale.min), LIMITS.artScale.max),
+    gesture,
+  );
+}
+const held = (mm: number, { min, max }: { min: number; max: number }): number =>
+  Math.min(Math.max(round(mm), min), max);
+/** A corner is dragged towards the middle or away from it. */
+function onCorner(event: PointerEvent, art: Placed, at: { x: number; y: number }): void {
+  if (event.button !== 0) return;
+  event.stopPropagation();
+  const gesture = nanoid(8),
+    box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+  const far = (x: number, y: number): number => Math.max(Math.hypot(x - box.left - at.x, y - box.top - at.y), 1);
+  const from = far(event.clientX, event.clientY);
+  startDrag(event, {
+    move: (next) => {
+      scaled(`Size of ${word(art)}`, art, far(next.clientX, next.clientY) / from, gesture);
+    },
+  });
+}
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+function onKey(event: KeyboardEvent, art: Placed): void {
+  const arrow = ARROWS[event.key];
+  if (arrow && !art.locked) {
+    event.preventDefault();
+    const by = event.shiftKey ? 1 : 0.1;
+    store.set(`Nudge ${word(art)}`, art.id, ['centre'], {
+      x: round(art.centre.x + arrow[0] * by),
+      y: round(art.centre.y + arrow[1] * by),
+    });
+  } else if ((event.key === '+' || event.key === '-') && !art.locked) {
+    event.preventDefault();
+    scaled(`Size of ${word(art)}`, art, event.key === '+' ? LARGER : 1 / LARGER);
+  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault();
+    emit('remove', art.id);
+  } else if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    store.select([art.id]);
+  }
+}
+</script>
+
+<template>
+  <g class="grips">
+    <g v-for="{ art, at, w, h, chosen } in boxes" :key="art.id" :transform="`rotate(${art.turnDeg} ${at.x} ${at.y})`">
+      <rect
+        class="box"
+        :class="{ chosen }"
+        :x="at.x - w / 2"
+        :y="at.y - h / 2"
+        :width="w"
+        :height="h"
+        tabindex="0"
+        role="button"
+        :data-art="art.id"
+        :aria-label="`${isArt(art) ? 'Art' : 'Picture'} ${art.name}. Arrow keys move it, plus and minus change its size.`"
+        @pointerdown="onDown($event, art)"
+        @keydown="onKey($event, art)" />
+      <template v-if="chosen && !art.locked && view.tool === 'pick'">
+        <circle
+          v-for="[x, y] in CORNERS"
+          :key="`${x} ${y}`"
+          class="corner"
+          :class="x === y ? 'falling' : 'rising'"
+          :cx="at.x + (x * w) / 2"
+          :cy="at.y + (y * h) / 2"
+          r="5"
+          :data-corner="`${x} ${y}`"
+          @pointerdown="onCorner($event, art, at)" />
+      </template>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.box {
+  fill: transparent;
+  stroke: none;
+  pointer-events: all;
+  cursor: move;
+}
+.box:hover {
+  stroke: #0f6b6b55;
+  stroke-width: 1.5;
+}
+.box.chosen,
+.box:focus-visible {
+  outline: none;
+  stroke: var(--teal);
+  stroke-width: 1.5;
+  stroke-dasharray: 5 4;
+}
+.corner {
+  fill: #fff;
+  stroke: var(--teal);
+  stroke-width: 1.5;
+  pointer-events: all;
+}
+.falling {
+  cursor: nwse-resize;
+}
+.rising {
+  cursor: nesw-resize;
+}
+</style>

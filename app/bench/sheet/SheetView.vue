@@ -1,0 +1,386 @@
+<script setup lang="ts">
+import { useElementSize, useEventListener } from '@vueuse/core';
+import { Minus, Plus } from 'lucide-vue-next';
+import type { Curve, Lettering } from '#core/piece/types';
+import { findCurve, findLettering } from '#core/piece/types';
+import { letterAt } from '#core/setting/hand/caret';
+import { bookendAt } from '#core/setting/hand/grips';
+import { startDrag } from '~/gestures/useDrag';
+import { usePointTools } from '~/gestures/usePointTools';
+import { endNudges, useSheetGestures } from '~/gestures/useSheetGestures';
+import { usePiece } from '~/stores/piece';
+import { useView, type Tool } from '~/stores/view';
+
+const emit = defineEmits<{ typing: [at?: number]; remove: [id: string] }>();
+
+const store = usePiece();
+const view = useView();
+const surface = useTemplateRef<SVGSVGElement>('surface');
+const gestures = useSheetGestures(surface);
+const tools = usePointTools({ at: gestures.at, add: gestures.addCurve });
+const spaceHeld = ref(false);
+const miss = ref(false);
+
+const { width, height } = useElementSize(surface);
+watch([width, height], ([w, h], [oldW]) => {
+  if (!w || !h) return;
+  view.width = w;
+  view.height = h;
+  if (!oldW && store.piece) view.fit(store.piece.sheet);
+});
+watch(
+  () => store.id,
+  () => {
+    if (store.piece && view.width) view.fit(store.piece.sheet);
+  },
+);
+
+const paper = computed(() => store.piece!.paper);
+const size = computed(() => store.piece!.sheet);
+const empty = computed(() => store.piece!.items.length === 0);
+const sheet = computed(() => {
+  const { widthMm, heightMm } = size.value;
+  const corner = view.toScreen({ x: 0, y: 0 });
+  return { ...corner, width: widthMm * view.scale, height: heightMm * view.scale };
+});
+
+function onDesk(event: PointerEvent): void {
+  if (event.button === 1 || spaceHeld.value) {
+    event.preventDefault();
+    gestures.pan(event);
+    return;
+  }
+  if (event.button !== 0) return;
+  if (view.tool === 'letter') letter(event);
+  else if (view.tool === 'cut') cut(event);
+  else if (view.tool === 'pick') {
+    if (!event.shiftKey) store.select([]);
+  } else if (view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch') tools.down(event);
+  else gestures.drawCurve(event, view.tool);
+}
+
+function letter(event: PointerEvent, on?: Curve): void {
+  event.preventDefault();
+  miss.value = !gestures.letterAt(gestures.at(event), on);
+  if (!miss.value && store.selectedLettering) emit('typing');
+}
+
+/** One click cuts once; the tool stays in hand only where there was nothing to cut. */
+function cut(event: PointerEvent, on?: Curve): void {
+  event.preventDefault();
+  miss.value = !gestures.cutAt(gestures.at(event), on);
+}
+
+function onCurve(event: PointerEvent, curve: Curve): void {
+  if (spaceHeld.value || event.button !== 0) return;
+  event.stopPropagation();
+  if (view.tool === 'letter') letter(event, curve);
+  else if (view.tool === 'cut') cut(event, curve);
+  else if (view.tool === 'pick' && event.shiftKey) store.toggle(curve.id);
+  else if (view.tool === 'pick') gestures.dragEdge(event, curve);
+  else onDesk(event);
+}
+
+function onLettering(event: PointerEvent, lettering: Lettering): void {
+  if (spaceHeld.value || event.button !== 0) return;
+  event.stopPropagation();
+  // While gaps are picked, Shift adds another of the same lettering.
+  const moreGaps = view.gaps.length > 0 && store.selectedId === lettering.id;
+  if (view.tool === 'pick' && event.shiftKey && !moreGaps) store.toggle(lettering.id);
+  else if (view.tool === 'pick' && view.typing && store.selectedId === lettering.id) pickWords(event, lettering);
+  else if (view.tool === 'pick') gestures.dragLettering(event, lettering);
+  else onDesk(event);
+}
+
+/** While words are typed, a press among them puts the caret there, and a drag picks a stretch. */
+function pickWords(event: PointerEvent, lettering: Lettering): void {
+  // The field keeps the keys.
+  event.preventDefault();
+  const set = store.settings.get(lettering.id);
+  const hit = (next: MouseEvent): number | null =>
+    set?.ok ? (letterAt(set.value, gestures.at(next))?.caret ?? null) : null;
+  const from = hit(event);
+  if (from === null) return;
+  view.range = { from, to: from };
+  startDrag(event, {
+    move: (next) => {
+      const to = hit(next) ?? from;
+      view.range = { from: Math.min(from, to), to: Math.max(from, to) };
+    },
+  });
+}
+
+function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number): void {
+  const u = which === 'start' ? lettering.bookends.startU : lettering.bookends.endU;
+  const track = store.trackUnder(lettering);
+  if (!track) return;
+  const grip = bookendAt(lettering, track, which, u + by / 360, 0);
+  store.set('Move bookend', lettering.id, ['bookends'], grip.value, `bookend-${which}-${lettering.id}`);
+}
+
+/** Double click: on lettering, its words; anywhere near a curve, new lettering. */
+function onDouble(event: MouseEvent): void {
+  const target = event.target as Element;
+  if (tools.busy.value) {
+    tools.finish();
+    return;
+  }
+  const over = target.closest('[data-lettering]')?.getAttribute('data-lettering');
+  if (over) {
+    const set = store.settings.get(over);
+    emit('typing', set?.ok ? letterAt(set.value, gestures.at(event))?.caret : undefined);
+    return;
+  }
+  if (view.tool === 'pick' && gestures.letterAt(gestures.at(event))) emit('typing');
+}
+
+function nudge(id: string, x: number, y: number): void {
+  const lettering = findLettering(store.piece!, id);
+  if (lettering) {
+    gestures.nudgeLettering(lettering, x, -y);
+    return;
+  }
+  const curve = findCurve(store.piece!, id);
+  if (curve) gestures.nudgeCurve(curve, x, y);
+}
+
+function onWheel(event: WheelEvent): void {
+  event.preventDefault();
+  const box = surface.value!.getBoundingClientRect();
+  if (event.shiftKey) view.panBy(-(event.deltaX || event.deltaY), event.deltaX ? -event.deltaY : 0);
+  else view.zoomAt({ x: event.clientX - box.left, y: event.clientY - box.top }, Math.exp(-event.deltaY * 0.0015));
+}
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (
+    tools.busy.value &&
+    (event.key === 'Enter' || event.key === 'Escape') &&
+    (event.target as Element).closest('input, button') === null
+  ) {
+    if (event.key === 'Enter') tools.finish();
+    else tools.clear();
+    event.stopImmediatePropagation();
+    return;
+  }
+  if (event.code === 'Space' && (event.target as Element).closest('input, textarea, button, [role]') === null) {
+    spaceHeld.value = true;
+    event.preventDefault();
+  }
+});
+useEventListener(window, 'keyup', (event: KeyboardEvent) => {
+  if (event.code === 'Space') spaceHeld.value = false;
+  if (event.key.startsWith('Arrow')) endNudges();
+});
+
+const HINTS: Partial<Record<Tool, string>> = {
+  arc: 'Drag from the centre towards the middle of the arc.',
+  line: 'Drag from end to end.',
+  wave: 'Drag along the axis, from end to end.',
+  rectangle: 'Drag from corner to corner.',
+  cut: 'Click at a curve, where it is to be cut. Near a clock point it is cut there.',
+};
+const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch');
+
+const hint = computed(() => {
+  if (drawsPoints.value) return '';
+  if (miss.value) return 'No curve there. Click close to a curve, just outside it or just inside.';
+  if (view.tool === 'letter')
+    return empty.value
+      ? 'Add a curve first.'
+      : 'Click just outside or just inside a curve, where the words should stand.';
+  if (view.tool !== 'pick')
+    return HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.';
+  return empty.value ? 'An empty sheet. Choose Circle on the left and drag from the centre outwards.' : '';
+});
+watch(
+  () => view.tool,
+  () => {
+    miss.value = false;
+  },
+);
+const tip = computed(() => {
+  if (!view.label) return null;
+  const at = view.toScreen(view.label.at);
+  const wide = Math.min(24 + view.label.text.length * 6.6, 280);
+  return {
+    text: view.label.text,
+    snapped: view.label.snapped,
+    x: Math.min(at.x + 18, view.width - wide - 8),
+    y: Math.max(at.y - 38, 24),
+  };
+});
+</script>
+
+<template>
+  <section
+    class="desk"
+    aria-label="Sheet"
+    :aria-busy="!store.settled"
+    :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
+    <svg
+      ref="surface"
+      class="surface"
+      @pointerdown="onDesk"
+      @pointermove="tools.move"
+      @wheel="onWheel"
+      @dblclick="onDouble">
+      <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" :fill="paper" />
+      <SheetTracings />
+      <g class="centre-lines" aria-hidden="true">
+        <line :x1="sheet.x + sheet.width / 2" :x2="sheet.x + sheet.width / 2" y1="0" :y2="view.height" />
+        <line :y1="sheet.y + sheet.height / 2" :y2="sheet.y + sheet.height / 2" x1="0" :x2="view.width" />
+      </g>
+      <g :transform="view.transform"><SheetArt /></g>
+      <SheetGuides />
+      <SheetPlacedArt @remove="emit('remove', $event)" />
+      <SheetGrips @curve="onCurve" @lettering="onLettering" @nudge="nudge" @remove="emit('remove', $event)" />
+      <SheetMarks
+        @bookend="
+          (event, lettering, which) => {
+            event.stopPropagation();
+            gestures.dragBookend(event, lettering, which);
+          }
+        "
+        @bookend-key="onBookendKey"
+        @handle-key="gestures.nudgeHandle"
+        @handle="
+          (event, curve, id) => {
+            event.stopPropagation();
+            gestures.dragHandle(event, curve, id);
+          }
+        "
+        @resize="
+          (event, curve, withLetters) => {
+            event.stopPropagation();
+            gestures.dragResize(event, curve, withLetters);
+          }
+        " />
+      <SheetGaps />
+      <SheetDraft v-if="drawsPoints" :tools="tools" />
+      <SheetRulers />
+    </svg>
+    <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">
+      {{ tip.text }}
+    </p>
+    <p v-if="hint" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
+    <OversetFits />
+    <DraftBar v-if="drawsPoints" :tools="tools" />
+    <div class="zoom" role="group" aria-label="Zoom">
+      <button type="button" aria-label="Zoom out" @click="view.zoomBy(1 / 1.25)"><Minus :size="14" /></button>
+      <span aria-live="off">{{ Math.round(view.percent) }} %</span>
+      <button type="button" aria-label="Zoom in" @click="view.zoomBy(1.25)"><Plus :size="14" /></button>
+      <button type="button" @click="view.fit(store.piece!.sheet)">Fit sheet</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.desk {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  background: var(--desk);
+  overflow: hidden;
+}
+.surface {
+  display: block;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  user-select: none;
+}
+.panning .surface {
+  cursor: grabbing;
+}
+.desk:not(.tool-pick) .surface {
+  cursor: crosshair;
+}
+.desk:not(.tool-pick):not(.tool-letter):not(.tool-cut) :deep(.grips *) {
+  pointer-events: none;
+}
+.desk:not(.tool-pick) :deep(.tracings *),
+.desk:not(.tool-pick) :deep(.marks *),
+.desk:not(.tool-pick) :deep(.guides [data-guide] *) {
+  pointer-events: none;
+}
+.tool-letter :deep(.edge) {
+  cursor: text;
+}
+.tool-cut :deep(.edge) {
+  cursor: crosshair;
+}
+.tool-cut :deep(.cover) {
+  pointer-events: none;
+}
+.paper {
+  stroke: var(--hairline);
+}
+.centre-lines line {
+  stroke: #8fa39f;
+  stroke-width: 1;
+  stroke-dasharray: 1 4;
+  pointer-events: none;
+}
+.tip {
+  position: absolute;
+  width: max-content;
+  max-width: 280px;
+  padding: 4px 11px;
+  border-radius: 6px;
+  background: var(--ink);
+  color: #fff;
+  font-size: 12px;
+  pointer-events: none;
+}
+.tip.snapped {
+  background: var(--teal);
+}
+.hint {
+  position: absolute;
+  left: 50%;
+  bottom: 54px;
+  transform: translateX(-50%);
+  padding: 7px 14px;
+  border-radius: 8px;
+  background: var(--ink);
+  color: #fff;
+  pointer-events: none;
+  max-width: 80%;
+  width: max-content;
+  text-align: center;
+}
+.hint.miss {
+  background: var(--rust);
+}
+.zoom {
+  position: absolute;
+  right: 12px;
+  bottom: 10px;
+  display: flex;
+  align-items: center;
+  gap: 2px;
+  padding: 2px 4px;
+  background: var(--paper);
+  border: 1px solid var(--hairline);
+  border-radius: 7px;
+}
+.zoom span {
+  min-width: 46px;
+  text-align: center;
+  font-variant-numeric: tabular-nums;
+}
+.zoom button {
+  display: grid;
+  place-items: center;
+  min-width: 26px;
+  height: 26px;
+  padding: 0 6px;
+  border: 0;
+  border-radius: 5px;
+  background: none;
+  cursor: pointer;
+}
+.zoom button:hover {
+  background: var(--teal-wash);
+}
+</style>

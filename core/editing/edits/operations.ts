@@ -1,0 +1,246 @@
+import { curveKind, trackOf, tracksOf } from '../../curves';
+import { fractionOf } from '../../curves/clock';
+import type { Track } from '../../curves/kind';
+import { scaleAbout, turnAbout, type Similarity } from '../../curves/similarity';
+import { drawnFrom } from '../../curves/toDrawn';
+import { frameAt } from '../../geometry/walk';
+import { freeName, makeCurve } from '../../piece/make';
+import { setStep, type Step } from '../../piece/steps';
+import {
+  findCurve,
+  followersOf,
+  letteringsOn,
+  ornamentsOn,
+  parentsOf,
+  type Curve,
+  type CurveShape,
+  type Lettering,
+  type Piece,
+} from '../../piece/types';
+import { fail, ok, type Problem, type Result } from '../../result';
+import { placeAtFraction } from '../../setting/line/anchorPlaces';
+import { scaledSize } from '../../setting/line/size';
+import { asNodes } from '../../curves/asNodes';
+import { releaseSteps } from './release';
+import { acrossSide, flipped, reseated, rewrite } from './reseat';
+
+/** Edits of curves that keep lettering where it is, as steps. None of them changes the piece that it is given. */
+
+const trackIn = (piece: Piece, curve: Curve): Result<Track> => tracksOf(piece).get(curve.id)!;
+const back = (u: number): number => (u === 0 ? 1 : u === 1 ? 0 : 1 - u);
+
+/** A lettering on its curve travelled the other way, standing where it stood. */
+function onReversed(lettering: Lettering, sidesSwap: boolean, lengthMm: number): Lettering {
+  const { anchor, bookends, seat } = lettering;
+  return {
+    ...lettering,
+    anchor:
+      anchor.at.kind === 'clock'
+        ? anchor
+        : {
+            ...anchor,
+            at:
+              anchor.at.kind === 'fraction'
+                ? { kind: 'fraction', u: back(anchor.at.u) }
+                : { kind: 'distance', mm: lengthMm - anchor.at.mm },
+          },
+    bookends: { startU: back(bookends.startU), endU: back(bookends.endU) },
+    seat: sidesSwap ? { ...seat, tops: flipped(seat.tops), side: acrossSide[seat.side] } : seat,
+  };
+}
+
+/**
+ * A curve travelled the other way. Its lettering, and the curves that follow it, stay where they are.
+ *
+ * @returns `one-way` for kinds that have only one direction: turn them into a drawn curve first
+ */
+export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
+  const kind = curveKind(curve.shape);
+  const shape = kind.reverse(curve.shape);
+  const track = trackIn(piece, curve);
+  if (!shape || !track.ok) {
+    if (parentsOf(curve.shape).length > 0) {
+      return fail({
+        code: 'one-way',
+        message: `${curve.name} runs as the curve that it follows. Reverse that one, or turn this one into a drawn curve first.`,
+      });
+    }
+    return fail({
+      code: 'one-way',
+      message: `A ${kind.title.toLowerCase()} is always travelled clockwise. Turn it into a drawn curve to reverse it; bottom lettering needs only another seat.`,
+    });
+  }
+  // Where outward is tied to the centre it stays; where it means left of travel, the sides change places.
+  const sidesSwap = (kind.outwardSign?.(shape) ?? 1) === track.value.outwardSign && !track.value.path.path.closed;
+  return ok([
+    setStep(piece, curve.id, ['shape'], shape),
+    ...letteringsOn(piece, curve.id).flatMap((one) =>
+      rewrite(piece, one, onReversed(one, sidesSwap, track.value.path.lengthMm)),
+    ),
+    ...followersOf(piece, curve.id).flatMap(({ id, shape: follower }): Step[] =>
+      sidesSwap && follower.kind === 'parallel'
+        ? [setStep(piece, id, ['shape', 'distanceMm'], -follower.distanceMm)]
+        : [],
+    ),
+  ]);
+}
+
+/** A curve as nodes: lettering on it stays, its anchors given as fractions where the curve is open. */
+export function toDrawnSteps(piece: Piece, curve: Curve): Result<Step[]> {
+  const track = trackIn(piece, curve);
+  if (!track.ok) return track;
+  const before = track.value;
+  const shape = drawnFrom(before.path.path, asNodes);
+  const after = trackOf(shape);
+  if (!after.ok) return after;
+  return ok([
+    setStep(piece, curve.id, ['shape'], shape),
+    ...letteringsOn(piece, curve.id).flatMap((one) =>
+      rewrite(piece, one, reseated(one, curve.id, before, after.value)),
+    ),
+  ]);
+}
+
+/** Curve and letters together by a factor: sizes, shifts and offsets with them. */
+export function resizeSteps(piece: Piece, curve: Curve, k: number, withLetters: boolean): Result<Step[]> {
+  const track = trackIn(piece, curve);
+  if (!track.ok) return track;
+  const steps: Step[] = [
+    setStep(
+      piece,
+      curve.id,
+      ['shape'],
+      curveKind(curve.shape).transform(curve.shape, scaleAbout(track.value.centre, k)),
+    ),
+  ];
+  if (!withLetters) return ok(steps);
+  for (const one of letteringsOn(piece, curve.id)) {
+    const { corners } = one;
+    steps.push(
+      ...rewrite(piece, one, {
+        ...one,
+        size: scaledSize(one.size, k),
+        lineDistanceMm: one.lineDistanceMm * k,
+        adjustments:
+          one.adjustments.length === 0
+            ? one.adjustments
+            : one.adjustments.map((a) => ({ ...a, alongMm: a.alongMm * k, offMm: a.offMm * k })),
+        seat: { ...one.seat, baselineShiftMm: one.seat.baselineShiftMm * k },
+        anchor: { ...one.anchor, startOffsetMm: one.anchor.startOffsetMm * k },
+        corners: corners.kind === 'round' ? { ...corners, radiusMm: corners.radiusMm * k } : corners,
+      }),
+    );
+  }
+  for (const one of ornamentsOn(piece, curve.id))
+    if (one.offMm !== 0) steps.push(setStep(piece, one.id, ['offMm'], one.offMm * k));
+  return ok(steps);
+}
+
+/** A curve mapped as a whole; what is set on it goes along. */
+export const transformSteps = (piece: Piece, curve: Curve, by: Similarity): Step[] => [
+  setStep(piece, curve.id, ['shape'], curveKind(curve.shape).transform(curve.shape, by)),
+];
+
+/** A curve turned about its own centre. */
+export function turnSteps(piece: Piece, curve: Curve, deg: number): Result<Step[]> {
+  const track = trackIn(piece, curve);
+  return track.ok ? ok(transformSteps(piece, curve, turnAbout(track.value.centre, deg))) : track;
+}
+
+/**
+ * A lettering moved to another curve, within the whole of it: anchored at a fraction, or at the same clock point, or in
+ * the middle.
+ */
+export function movedTo(lettering: Lettering, curveId: string, track: Track, at?: number): Lettering {
+  const { closed } = track.path.path;
+  const u =
+    at ??
+    (closed
+      ? fractionOf(track, { kind: 'clock', deg: lettering.anchor.at.kind === 'clock' ? lettering.anchor.at.deg : 0 })
+      : 0.5);
+  const forward = (lettering.seat.tops === 'outward' ? 1 : -1) * track.outwardSign > 0;
+  const opposite = (u + 0.5) % 1;
+  return {
+    ...lettering,
+    curveId,
+    seat: { ...lettering.seat, hold: null },
+    anchor: { ...lettering.anchor, at: placeAtFraction(track, u) },
+    bookends: closed ? { startU: opposite, endU: opposite } : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
+  };
+}
+
+export type AfterDeletion =
+  | { readonly kind: 'delete' }
+  | { readonly kind: 'move'; readonly to: string }
+  | { readonly kind: 'straight'; readonly lineId: string };
+
+/**
+ * Deletes a curve: what is set on it is deleted too, moved to another curve, or set straight on a line of the same
+ * length; ornaments go along. Curves that followed it keep their form as drawn curves.
+ */
+export function deleteCurveSteps(piece: Piece, curve: Curve, after: AfterDeletion): Result<Step[]> {
+  const track = trackIn(piece, curve);
+  const carried = letteringsOn(piece, curve.id),
+    ornaments = ornamentsOn(piece, curve.id);
+  const leaving = piece.items.filter((item) => 'curveId' in item && item.curveId === curve.id);
+  const steps: Step[] = [];
+  for (const follower of followersOf(piece, curve.id)) {
+    const followed = trackIn(piece, follower);
+    if (!followed.ok) return followed;
+    steps.push(setStep(piece, follower.id, ['shape'], drawnFrom(followed.value.path.path, asNodes)));
+  }
+  steps.push(...releaseSteps(piece, curve.id, carried));
+  if (after.kind === 'move') {
+    const target = findCurve(piece, after.to);
+    const there = target && trackIn(piece, target);
+    if (!there?.ok) return fail(there?.problem ?? noCurve());
+    steps.push(
+      ...carried.flatMap((one) => rewrite(piece, one, movedTo(one, after.to, there.value))),
+      ...ornaments.map((one) => setStep(piece, one.id, ['curveId'], after.to)),
+    );
+  } else if (after.kind === 'straight' && track.ok && carried.length > 0) {
+    const { path } = track.value;
+    const middle = frameAt(path, fractionOf(track.value, carried[0]!.anchor.at) * path.lengthMm).point;
+    const half = Math.min(path.lengthMm / 2, piece.sheet.widthMm * 0.45);
+    const shape: CurveShape = {
+      kind: 'line',
+      from: { x: middle.x - half, y: middle.y },
+      to: { x: middle.x + half, y: middle.y },
+    };
+    steps.push({
+      kind: 'insert',
+      index: piece.items.indexOf(curve),
+      item: makeCurve(after.lineId, freeName(piece, 'Line'), shape),
+    });
+    steps.push(
+      ...carried.flatMap((one) =>
+        rewrite(piece, one, {
+          ...one,
+          curveId: after.lineId,
+          seat: { ...one.seat, tops: 'outward', side: 'outside', hold: null, baselineShiftMm: 0 },
+          anchor: { ...one.anchor, at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0 },
+          bookends: { startU: 0, endU: 1 },
+        }),
+      ),
+      ...ornaments.map((one) => setStep(piece, one.id, ['curveId'], after.lineId)),
+    );
+  } else {
+    // From the back, so that every index holds when the items are put back.
+    steps.push(
+      ...leaving
+        .slice()
+        .reverse()
+        .map((item): Step => ({ kind: 'remove', index: piece.items.indexOf(item), item })),
+    );
+  }
+  // Its index after the steps before it: a line stands before it, letterings may be gone from before it.
+  const line = steps.some((step) => step.kind === 'insert') ? 1 : 0;
+  const gone = steps.filter((step) => step.kind === 'remove' && step.index < piece.items.indexOf(curve)).length;
+  steps.push({ kind: 'remove', index: piece.items.indexOf(curve) - gone + line, item: curve });
+  return ok(steps);
+}
+
+const noCurve = (): Problem => ({
+  code: 'unknown-curve',
+  message: 'The curve to move the lettering to is gone. Choose another.',
+});

@@ -1,0 +1,203 @@
+import { tracksOf, type Track } from '../../curves';
+import { setStep, withMore, type Made } from '../../piece/steps';
+import {
+  findCurve,
+  findLettering,
+  isFree,
+  isLettering,
+  type CurveShape,
+  type Lettering,
+  type Piece,
+} from '../../piece/types';
+import { fillRoom, scalingOf } from '../../setting/space/fill';
+import type { Evening } from '../../setting/line/measure';
+import type { SetLettering } from '../../setting/line/setLettering';
+import { SLACK_MM, eveningOf, keptRules } from '../../setting/space/settle';
+import { groundOf, keepFound, type Evenings, type Faces, type SettingGround } from '../../setting/settingOf';
+
+/** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
+const ROUNDS = 8;
+const MEETS_MM = 1e-5;
+/** A last step that takes up no more than this, mm, changes what evening out comes to by some millionths of a mm: it is not done again. */
+const SETTLED_MM = 5e-4;
+/** A curve that is as near as this to the length it should have, mm, is finished. */
+const FINISHED_MM = 1e-4;
+/** How far apart the radii are by which it is told how room grows with the radius. */
+const SLOPE_STEP = 1.001;
+
+/** The radius of a circle as long as a curve, mm: what the shares of a kept radius are counted from. */
+const meanRadius = (track: Track): number => track.path.lengthMm / (2 * Math.PI);
+
+const keepsRadius = ({ fit, anchor, wording, hidden }: Lettering): boolean =>
+  fit.kept &&
+  !hidden &&
+  anchor.align !== 'filled' &&
+  wording.trim() !== '' &&
+  fit.rules.some((rule) => rule.by === 'radius');
+
+/** What evening out comes to on a curve of another size. */
+type EveningOn = (track: Track) => Evening | null;
+
+/** That of a lettering, found once for each curve. */
+function evener(lettering: Lettering, { face, held }: SettingGround): EveningOn {
+  const found = new Map<Track, Evening | null>();
+  return (on) => {
+    if (!found.has(on)) found.set(on, eveningOf(lettering, on, face, held));
+    return found.get(on)!;
+  };
+}
+
+interface Filled {
+  readonly shape: CurveShape;
+  readonly lengthMm: number;
+  readonly evening: Evening | null;
+  /** How the lettering is set on it, where that was found on the way. */
+  readonly set: SetLettering | null;
+}
+
+/**
+ * The curve of a lettering at the size at which the lettering fills its room by its rules, counted from a base.
+ *
+ * @param given whether evening out is of an earlier state, and not that of the curve asked for
+ */
+function filled(
+  lettering: Lettering,
+  piece: Piece,
+  { track, face, held }: SettingGround,
+  baseMm: number,
+  evenedOn: EveningOn,
+  given: boolean,
+): Filled | null {
+  const curve = findCurve(piece, lettering.curveId)!;
+  const base = baseMm / meanRadius(track);
+  const scaled = scalingOf(curve.shape, track);
+  // A radius that comes first is looked for from where it is; behind other rules it begins where they are to do.
+  const from = lettering.fit.rules[0]!.by === 'radius' ? 1 : base;
+  const start = scaled(from).track;
+  if (!start) return null;
+  let evening = evenedOn(start);
+  const rules = lettering.fit.rules.map((one) =>
+    one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one,
+  );
+  // What is given is of an earlier state and will be finished: nearly full is full enough.
+  const first = fillRoom(
+    { lettering, track: start, face, held, evening },
+    rules,
+    scaled(from).shape,
+    given && evening ? SLACK_MM : 0,
+  );
+  const at = (
+    share: number,
+    { shape, set } = { shape: scaled(share).shape, set: null as SetLettering | null },
+  ): Filled => ({ shape, lengthMm: track.path.lengthMm * share, evening, set });
+  const grown = first.steps.find((step) => step.by === 'radius');
+  if (!first.shape || !grown) return at(base);
+  let k = from * grown.value;
+  if (!evening || given) return at(k, { shape: first.shape, set: first.set });
+  const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
+  const within = (value: number): number => Math.min(Math.max(value, base * rule.least), base * rule.most);
+  // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
+  const left = (on: Track): number =>
+    fillRoom({ lettering, track: on, face, held, evening }, keptRules(lettering), null).leftMm;
+  const further = scaled(k * SLOPE_STEP).track,
+    here = scaled(k).track;
+  const slope =
+    further && here
+      ? (left(further) - (keptRules(lettering).length > 0 ? left(here) : first.leftMm)) / (k * (SLOPE_STEP - 1))
+      : 0;
+  for (let i = 0; i < ROUNDS && slope > 0; i++) {
+    const on = scaled(k).track;
+    evening = on && evenedOn(on);
+    const leftMm = on && left(on);
+    if (leftMm === null || !(Math.abs(leftMm) > MEETS_MM)) break;
+    k = within(k - leftMm / slope);
+    if (Math.abs(leftMm) < SETTLED_MM) break;
+  }
+  return at(k);
+}
+
+/** Whether the size of a lettering's curve is its own to choose: a free curve, and the first that asks for it decides. */
+function decides(lettering: Lettering, piece: Piece): boolean {
+  if (!keepsRadius(lettering)) return false;
+  const curve = findCurve(piece, lettering.curveId);
+  return (
+    curve !== undefined &&
+    isFree(curve) &&
+    piece.items.find((one) => isLettering(one) && keepsRadius(one) && one.curveId === curve.id)?.id === lettering.id
+  );
+}
+
+/**
+ * What was made of a piece, with what it means for curves whose size is kept such that a lettering fills its room: where the
+ * lettering or its curve is changed, the curve is given its new size in the same edit. Where several letterings of a curve ask
+ * for it the first one decides. Shares are counted from the size that the curve was last given by hand, so that nothing drifts.
+ *
+ * @param evenings what evening out came to last, where no time is to find it anew: see `finish`
+ * @returns as it was made where nothing is kept by the radius; curves that are locked or follow others keep their size
+ */
+export function keepRadii(piece: Piece, made: Made, faces: Faces, evenings?: Evenings): Made {
+  let now = made;
+  for (const item of made.piece.items) {
+    if (!isLettering(item) || !decides(item, made.piece)) continue;
+    const before = piece.items.find((one) => one.id === item.id);
+    const [wasTrack, track] = [tracksOf(piece).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
+    if (!track?.ok || (before === item && wasTrack === track)) continue;
+    const resized = wasTrack?.ok && Math.abs(wasTrack.value.path.lengthMm / track.value.path.lengthMm - 1) > 1e-9;
+    const baseMm = item.fit.baseRadiusMm === null || resized ? meanRadius(track.value) : item.fit.baseRadiusMm;
+    const ground = groundOf(item, tracksOf(now.piece), faces);
+    const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
+    const evenedOn =
+      item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
+    const result = ground.ok ? filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
+    const based =
+      baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
+    const sized =
+      result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10
+        ? [setStep(now.piece, item.curveId, ['shape'], result.shape)]
+        : [];
+    now = withMore(now, [...based, ...sized]);
+    if (result?.set && ground.ok)
+      keepFound(
+        findLettering(now.piece, item.id)!,
+        tracksOf(now.piece),
+        faces,
+        evenings,
+        result.set,
+        ground.value.held,
+      );
+  }
+  return now;
+}
+
+/** What evening out comes to for a lettering; with the size of its curve, where that is kept and is another for it. */
+export interface Finished {
+  readonly evening: Evening | null;
+  readonly shape: CurveShape | null;
+}
+
+/**
+ * Evens out a lettering, filled where it is kept filled: a curve whose size is kept, and was found with an older evening
+ * out, gets the size for this one.
+ *
+ * @returns null where the lettering has no ground to stand on
+ */
+export function finish(piece: Piece, lettering: Lettering, faces: Faces): Finished | null {
+  const ground = groundOf(lettering, tracksOf(piece), faces);
+  if (!ground.ok) return null;
+  const { track } = ground.value;
+  const evenedOn = evener(lettering, ground.value);
+  const curve = tracksOf(piece).get(lettering.curveId);
+  if (lettering.spacing.evenOut > 0 && curve?.ok && decides(lettering, piece)) {
+    const result = filled(
+      lettering,
+      piece,
+      ground.value,
+      lettering.fit.baseRadiusMm ?? meanRadius(curve.value),
+      evenedOn,
+      false,
+    );
+    if (result && Math.abs(result.lengthMm - curve.value.path.lengthMm) > FINISHED_MM)
+      return { evening: result.evening, shape: result.shape };
+  }
+  return { evening: evenedOn(track), shape: null };
+}

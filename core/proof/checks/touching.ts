@@ -1,0 +1,41 @@
+import { collisions, type Collision } from '../../setting/space/collisions';
+import { linesOf } from '../../setting/line/setLettering';
+import { setOnes, short, type Check, type Finding } from '../check';
+import { setStep } from '../../piece/steps';
+
+/** Letters that touch, or come nearer than their least gap or than the process keeps open, in one lettering or from one to the next. */
+export const touching: Check = (ground) => {
+  const ones = setOnes(ground);
+  const { leastGapMm } = ground.piece.process;
+  const owner = new Map(ones.flatMap(({ lettering, set }) => linesOf(set).map((line) => [line, lettering] as const)));
+  const found = collisions(
+    ones.map(({ set }) => set),
+    ({ lettering }) => Math.max(lettering.spacing.leastGapMm, leastGapMm),
+  );
+  // One finding for each pair of letterings: the nearest letters, and how many there are.
+  const pairs = new Map<string, Collision[]>();
+  for (const one of found) {
+    const key = `${owner.get(one.first.line)!.id} ${owner.get(one.second.line)!.id}`;
+    pairs.set(key, [...(pairs.get(key) ?? []), one]);
+  }
+  return [...pairs.values()].map((list): Finding => {
+    const nearest = list.reduce((a, b) => (b.mm < a.mm ? b : a));
+    const [a, b] = [owner.get(nearest.first.line)!, owner.get(nearest.second.line)!];
+    const letter = ({ line, index }: Collision['first']): string => line.measured.run.letters[index]!.text;
+    const what = nearest.mm < 1e-6 ? 'touch' : `are ${nearest.mm.toFixed(2)} mm apart`;
+    const more =
+      list.length > 1 ? `, and ${list.length - 1} more ${list.length === 2 ? 'pair' : 'pairs'} too near` : '';
+    const even = a === b && a.spacing.evenOut < 1 && a.anchor.align !== 'filled';
+    return {
+      code: nearest.mm < 1e-6 ? 'letters-touch' : 'letters-near',
+      itemId: a.id,
+      mm: nearest.mm,
+      at: nearest.at,
+      message:
+        a === b
+          ? `“${short(a.wording)}”: “${letter(nearest.first)}” and “${letter(nearest.second)}” ${what}${more}.`
+          : `“${short(a.wording)}” and “${short(b.wording)}” ${nearest.mm < 1e-6 ? 'touch' : `come within ${nearest.mm.toFixed(2)} mm`}${more}.`,
+      ...(even ? { mend: { label: 'Even out', steps: [setStep(ground.piece, a.id, ['spacing', 'evenOut'], 1)] } } : {}),
+    };
+  });
+};

@@ -1,0 +1,63 @@
+import { clockAtFraction } from '../../curves/clock';
+import type { Track } from '../../curves/kind';
+import { frameAt } from '../../geometry/walk';
+import { normaliseDeg, type Vec } from '../../geometry/vec';
+import { makeLettering } from '../../piece/make';
+import type { Curve, InkId, Lettering } from '../../piece/types';
+import { isClosed, nearestNamed, placeAtFraction } from '../line/anchorPlaces';
+import { seenFromCurve } from './grips';
+import { readingDirection } from '../line/seat';
+
+/** How large a curve is for lettering: its mean radius, a third of its length, or what fits between the turns of a spiral. */
+function sizeOf({ shape }: Curve, track: Track): number {
+  const { lengthMm } = track.path;
+  if (shape.kind === 'spiral')
+    return Math.min(
+      lengthMm / 3,
+      (Math.abs(shape.endRadiusMm - shape.startRadiusMm) / Math.max(Math.abs(shape.turns), 1)) * 3,
+    );
+  return lengthMm / (isClosed(track) ? 2 * Math.PI : 3);
+}
+
+/**
+ * A new lettering where a person points at a curve: outside or inside as the point lies, tops so that it reads
+ * upright there, anchored at a named place when one is near.
+ *
+ * @param like another lettering of the curve to take after, or null
+ * @param snapMm how near, along the curve, a named place draws the anchor
+ * @param ink what it is filled with where there is none to take after
+ */
+export function setDown(
+  id: string,
+  curve: Curve,
+  track: Track,
+  at: Vec,
+  like: Lettering | null,
+  snapMm: number,
+  ink: InkId | null,
+): Lettering {
+  const seen = seenFromCurve(track, at);
+  const near = nearestNamed(track, seen.u);
+  const u = near.mm <= snapMm ? near.place.u : seen.u;
+  const clock = normaliseDeg(clockAtFraction(track, u));
+  // On a closed curve and on arcs the lower half reads upright with tops inward; elsewhere above is upright unless
+  // the curve runs to the left there.
+  const round = isClosed(track) || curve.shape.kind === 'arc' || curve.shape.kind === 'spiral';
+  const lower = round ? clock > 90.5 && clock < 269.5 : frameAt(track.path, u * track.path.lengthMm).tangent.x < -1e-9;
+  const tops = lower ? 'inward' : 'outward';
+  const forward = readingDirection(track, tops) > 0;
+  const opposite = (u + 0.5) % 1;
+  return makeLettering({
+    ink,
+    id,
+    curve,
+    sizeMm: sizeOf(curve, track),
+    tops,
+    like,
+    side: seen.outwardMm >= 0 ? 'outside' : 'inside',
+    at: placeAtFraction(track, u),
+    bookends: isClosed(track)
+      ? { startU: opposite, endU: opposite }
+      : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
+  });
+}

@@ -1,0 +1,83 @@
+import { curveKind, trackOf, type Track } from '../../curves';
+import { scaleAbout } from '../../curves/similarity';
+import type { Curve, CurveShape, Lettering } from '../../piece/types';
+import { parentsOf } from '../../piece/types';
+import type { Face } from '../../type/face';
+import { setLettering, worstLine, type SetLettering } from '../line/setLettering';
+import { scaledSize } from '../line/size';
+
+/** A way to make an overset lettering fit, with the value that it comes to. */
+export type Fit =
+  | { readonly by: 'size'; readonly size: Lettering['size']; readonly label: string }
+  | { readonly by: 'tracking'; readonly tracking: number; readonly label: string }
+  | { readonly by: 'width'; readonly width: number; readonly label: string }
+  | { readonly by: 'curve'; readonly shape: CurveShape; readonly label: string };
+
+const ROUNDS = 48;
+/** Beyond these a fit does more harm than good, and is not offered. */
+const LEAST = { size: 0.3, tracking: -150, width: 0.7, curve: 3 } as const;
+
+/** How far a setting runs past its bookends, mm: the worst of its lines. */
+export function pastMm(set: SetLettering): number {
+  const { beforeMm, afterMm } = worstLine(set).overset;
+  return beforeMm + afterMm;
+}
+
+/**
+ * The value nearest to `from` on the way to `to` at which it fits, by halving; null when not even `to` does. Whatever
+ * is found fits: the side that does is kept.
+ */
+function nearestFit(from: number, to: number, fits: (value: number) => boolean): number | null {
+  if (!fits(to)) return null;
+  let bad = from,
+    good = to;
+  for (let i = 0; i < ROUNDS; i++) {
+    const middle = (bad + good) / 2;
+    if (fits(middle)) good = middle;
+    else bad = middle;
+  }
+  return good;
+}
+
+/**
+ * The ways to make an overset lettering fit between its bookends: smaller letters, less tracking, narrower letters, a
+ * larger curve. Each is the least change that does, alone; those that would spoil the lettering are left out.
+ *
+ * @param held tracks of the curves that hold its seat
+ */
+export function fitsOf(
+  set: SetLettering,
+  curve: Curve,
+  curveTrack: Track,
+  face: Face,
+  held: readonly (Track | null)[],
+): Fit[] {
+  const { lettering } = set;
+  const { size, spacing, width } = lettering;
+  const fitting = (changed: Lettering, track = curveTrack): boolean => {
+    const made = setLettering(changed, track, face, held);
+    return made.ok && pastMm(made.value) === 0;
+  };
+  const found: Fit[] = [];
+  const sized = (k: number): Lettering['size'] => scaledSize(size, k);
+  const k = nearestFit(1, LEAST.size, (value) => fitting({ ...lettering, size: sized(value) }));
+  if (k !== null) found.push({ by: 'size', size: sized(k), label: `size ${(set.capMm * k).toFixed(2)} mm` });
+  const tracking = nearestFit(spacing.tracking, LEAST.tracking, (value) =>
+    fitting({ ...lettering, spacing: { ...spacing, tracking: value } }),
+  );
+  if (tracking !== null && lettering.anchor.align !== 'filled')
+    found.push({ by: 'tracking', tracking, label: `tracking ${tracking.toFixed(1)}` });
+  const narrow = nearestFit(width, LEAST.width * width, (value) => fitting({ ...lettering, width: value }));
+  if (narrow !== null) found.push({ by: 'width', width: narrow, label: `width ${(narrow * 100).toFixed(1)} %` });
+  if (parentsOf(curve.shape).length === 0 && !curve.locked) {
+    const scaled = (by: number): CurveShape =>
+      curveKind(curve.shape).transform(curve.shape, scaleAbout(curveTrack.centre, by));
+    const by = nearestFit(1, LEAST.curve, (value) => {
+      const track = trackOf(scaled(value));
+      return track.ok && fitting(lettering, track.value);
+    });
+    if (by !== null)
+      found.push({ by: 'curve', shape: scaled(by), label: `curve ${curveKind(curve.shape).sizeLabel(scaled(by))}` });
+  }
+  return found;
+}

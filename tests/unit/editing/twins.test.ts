@@ -1,0 +1,156 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { tracksOf } from '#core/curves/index';
+import { settingOf } from '#core/setting/settingOf';
+import { inStep, twinSteps } from '#core/editing/rules/twins';
+import { applySteps, setStep, type Step } from '#core/piece/steps/index';
+import { findCurve, findLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
+import { ok } from '#core/result';
+import { fitsOf, pastMm } from '#core/setting/space/fits';
+import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import type { Face } from '#core/type/face';
+import { arc, circle, curve, faces, lettering, piece, seat, track } from '../../support/pieces';
+import { done } from '../../support/edits';
+
+let all: ReadonlyMap<string, Face>;
+beforeAll(async () => {
+  all = await faces();
+});
+const ellipse: CurveShape = { kind: 'ellipse', centre: { x: 42, y: 42 }, radiusXMm: 36, radiusYMm: 24, turnDeg: 0 };
+function setOf(p: Piece, id: string): SetLettering {
+  const set = settingOf(findLettering(p, id)!, tracksOf(p), all);
+  if (!set.ok) throw new Error(set.problem.message);
+  return set.value;
+}
+const twinned = (shape: CurveShape, changes: Partial<Lettering> = {}): Piece => {
+  const p = piece([curve(shape), lettering('OTTERMERE', changes)]);
+  return done(p, twinSteps(p, findLettering(p, 'words')!, 'twin'));
+};
+
+describe('a twin', () => {
+  it.each([
+    ['a circle', circle(30)],
+    ['an ellipse', ellipse],
+  ])('stands opposite on %s, upright, centred, in the same band', (_name, shape) => {
+    const p = twinned(shape, { seat: seat('outward', 'outside', 0.8) });
+    const [a, b] = [setOf(p, 'words'), setOf(p, 'twin')];
+    expect(b.lettering.seat.tops).toBe('inward');
+    const half = a.path.lengthMm / 2;
+    // Both are centred by their ink, half the curve apart.
+    expect(Math.abs(a.overset.inkStart + a.overset.inkEnd)).toBeLessThan(1e-6);
+    const middle = (-(b.overset.inkStart + b.overset.inkEnd) / 2 + 4 * half) % (2 * half);
+    expect(Math.abs(middle - half)).toBeLessThan(1e-6);
+    // The band outward of the curve: from 0.8 to 5.8 for both.
+    expect([a.baselineMm, -b.baselineMm - b.capMm]).toEqual([expect.closeTo(0.8, 9), expect.closeTo(0.8, 9)]);
+    expect([b.overset.beforeMm, b.overset.afterMm]).toEqual([0, 0]);
+  });
+  it('shares the ring out when it was whole, and mirrors bookends that were placed', () => {
+    const p = twinned(circle(30));
+    expect([findLettering(p, 'words')!.bookends, findLettering(p, 'twin')!.bookends]).toEqual([
+      { startU: 0.75, endU: 0.25 },
+      { startU: 0.75, endU: 0.25 },
+    ]);
+    const placed = twinned(circle(30), { bookends: { startU: 0.8, endU: 0.2 } });
+    expect(findLettering(placed, 'twin')!.bookends).toEqual({
+      startU: expect.closeTo(0.7, 9),
+      endU: expect.closeTo(0.3, 9),
+    });
+  });
+  it('keeps in step in face, size, spacing, stance, ink and band, not in words and place', () => {
+    const p = twinned(circle(30), { seat: seat('outward', 'outside', 0.5) });
+    const change = (steps: Step[]): Piece => done(p, ok(inStep(p, steps)));
+    const both = (q: Piece, name: keyof Lettering): unknown[] => [
+      findLettering(q, 'words')![name],
+      findLettering(q, 'twin')![name],
+    ];
+    expect(both(change([setStep(p, 'words', ['faceId'], 'rye')]), 'faceId')).toEqual(['rye', 'rye']);
+    expect(both(change([setStep(p, 'twin', ['size'], { by: 'cap', mm: 4 })]), 'size')).toEqual([
+      { by: 'cap', mm: 4 },
+      { by: 'cap', mm: 4 },
+    ]);
+    const shade = { ink: 'rust', deg: 135, depthMm: 1 };
+    expect(both(change([setStep(p, 'twin', ['shade'], shade)]), 'shade')).toEqual([shade, shade]);
+    expect(both(change([setStep(p, 'twin', ['wording'], 'SEA')]), 'wording')).toEqual(['OTTERMERE', 'SEA']);
+    const partly = done(p, ok([setStep(p, 'twin', ['twin', 'shares'], ['size'])]));
+    const only = done(
+      partly,
+      ok(
+        inStep(partly, [
+          setStep(partly, 'words', ['faceId'], 'rye'),
+          setStep(partly, 'words', ['size'], { by: 'cap', mm: 3 }),
+        ]),
+      ),
+    );
+    expect([both(only, 'faceId'), both(only, 'size')]).toEqual([
+      ['rye', 'limelight'],
+      [
+        { by: 'cap', mm: 3 },
+        { by: 'cap', mm: 3 },
+      ],
+    ]);
+    const moved = change([
+      setStep(p, 'twin', ['seat'], { ...findLettering(p, 'twin')!.seat, side: 'inside', baselineShiftMm: 0.2 }),
+    ]);
+    expect(findLettering(moved, 'words')!.seat).toMatchObject({
+      tops: 'outward',
+      side: 'inside',
+      baselineShiftMm: -0.2,
+    });
+    const shifted = change([setStep(p, 'words', ['seat', 'baselineShiftMm'], 1.25)]);
+    expect(findLettering(shifted, 'twin')!.seat.baselineShiftMm).toBe(-1.25);
+    expect(setOf(shifted, 'words').baselineMm).toBeCloseTo(-setOf(shifted, 'twin').baselineMm - 5, 9);
+  });
+  it('is for closed curves', () => {
+    const p = piece([
+      curve(arc(30, -60, 120)),
+      lettering('TIDE', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }),
+    ]);
+    expect(twinSteps(p, findLettering(p, 'words')!, 'twin')).toMatchObject({
+      ok: false,
+      problem: { code: 'not-closed' },
+    });
+    expect(applySteps(p, inStep(p, [setStep(p, 'words', ['wording'], 'SEA')])).ok).toBe(true);
+  });
+});
+
+describe('fits for what is overset', () => {
+  it('are four, each the least change that does', () => {
+    const p = piece([
+      curve(circle(30)),
+      lettering('OTTERMERE LIGHT RAILWAY', { bookends: { startU: 0.8, endU: 0.2 } }),
+    ]);
+    const set = setOf(p, 'words'),
+      ring = findCurve(p, 'ring')!,
+      face = all.get('limelight')!;
+    expect(pastMm(set)).toBeGreaterThan(5);
+    const fits = fitsOf(set, ring, track(ring.shape), face, []);
+    expect(fits.map((fit) => fit.by)).toEqual(
+      ['size', 'tracking', 'width', 'curve'].filter((by) => fits.some((fit) => fit.by === by)),
+    );
+    expect(fits.length).toBeGreaterThanOrEqual(3);
+    for (const fit of fits) {
+      const what = {
+        ...set.lettering,
+        ...(fit.by === 'size'
+          ? { size: fit.size }
+          : fit.by === 'width'
+            ? { width: fit.width }
+            : fit.by === 'tracking'
+              ? { spacing: { ...set.lettering.spacing, tracking: fit.tracking } }
+              : {}),
+      };
+      const made = setLettering(what, track(fit.by === 'curve' ? fit.shape : ring.shape), face);
+      if (!made.ok) throw new Error(made.problem.message);
+      expect([fit.by, pastMm(made.value)]).toEqual([fit.by, 0]);
+      // No room is given away: the ink ends at the bookends.
+      expect(made.value.overset.roomMm - made.value.overset.inkMm).toBeLessThan(0.001);
+    }
+  });
+  it('are none where nothing sensible fits', () => {
+    const p = piece([
+      { ...curve(circle(30)), locked: true },
+      lettering('OTTERMERE LIGHT RAILWAY', { bookends: { startU: 0.99, endU: 0.01 } }),
+    ]);
+    const set = setOf(p, 'words');
+    expect(fitsOf(set, findCurve(p, 'ring')!, track(circle(30)), all.get('limelight')!, [])).toEqual([]);
+  });
+});
