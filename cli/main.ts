@@ -1,7 +1,7 @@
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { blocking, drawPiece } from '#core/drawing/drawPiece';
-import { settledPiece } from '#core/editing/settled';
+import { settledPiece } from '#core/editing/transact';
 import type { Pictures } from '#core/drawing/pictures';
 import { readPieceFile, type CarriedImage } from '#core/import/pieceFile';
 import { guessMapping } from '#core/output/series';
@@ -88,7 +88,12 @@ async function readFileAsPiece(file: string): Promise<Opened | null> {
   const { piece } = read.value,
     images = await imagesFor(file, piece, read.value.images);
   const faces = await facesOf(piece, read.value.faces);
-  return { piece: settledPiece(piece, faces), faces, images, pictures: await picturesOf(piece, images, renderPixels) };
+  return {
+    piece: settledPiece(piece, { faces }),
+    faces,
+    images,
+    pictures: await picturesOf(piece, images, renderPixels),
+  };
 }
 
 /** Writes beside the target first, so that a failure leaves no half file. */

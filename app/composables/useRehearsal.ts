@@ -1,4 +1,4 @@
-import { withKept } from '#core/editing/settled';
+import { transact } from '#core/editing/transact';
 import { settingOf } from '#core/setting/settingOf';
 import { paintItem } from '#core/drawing/paint';
 import { tracksOf } from '#core/curves/index';
@@ -33,7 +33,10 @@ export function useRehearsal(): void {
     come.set(lettering.faceId, at + 1);
     const letter = ALPHABET[at]!;
     const wording = lettering.wording + (/\p{Ll}\P{L}*$/u.test(lettering.wording) ? letter.toLowerCase() : letter);
-    const made = withKept(piece, rewordSteps(piece, lettering, wording), faces.loaded, store.evenings);
+    const made = transact(piece, rewordSteps(piece, lettering, wording), {
+      faces: faces.loaded,
+      evenings: store.evenings,
+    });
     const next = made.ok ? made.value.piece : null,
       trial = next && findLettering(next, lettering.id);
     if (next && trial) {

@@ -1,12 +1,11 @@
 import { nanoid } from 'nanoid';
 import { freeze } from '#core/piece/read';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
-import { applySteps, setStep, type Step } from '#core/piece/steps/index';
+import { setStep, type Step } from '#core/piece/steps/index';
 import {
   findCurve,
   findItem,
   findLettering,
-  holdersOf,
   isArt,
   isLettering,
   isOrnaments,
@@ -20,12 +19,10 @@ import {
   type Piece,
 } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
-import { inStep } from '#core/editing/rules/twins';
 import { settingOf } from '#core/setting/settingOf';
 import { ornamentsBetween, paintItem, setsOn, type PaintedPath } from '#core/drawing/paint';
-import { finishRooms } from '#core/editing/rules/rooms';
-import { withKept } from '#core/editing/settled';
-import { tidied } from '#core/editing/rules/cutsAndFrames';
+import type { Ground } from '#core/editing/rule';
+import { finishEdit, transact } from '#core/editing/transact';
 import type { SetOrnaments } from '#core/setting/space/ornaments';
 import { letteringTrack } from '#core/setting/line/corners';
 import type { Problem, Result } from '#core/result';
@@ -205,6 +202,7 @@ export const usePiece = defineStore('piece', () => {
       newId: () => nanoid(12),
       send: (revision, changes) => api.sendChanges(pieceId, clientId, revision, changes),
       changed: show,
+      transact: (now, steps) => transact(now, steps, ground()),
       lost: (problem) => {
         news.value = { kind: 'warning', text: `A change could not be kept. ${problem.message}` };
       },
@@ -227,34 +225,8 @@ export const usePiece = defineStore('piece', () => {
     selection.value = [];
   }
 
-  /** Letterings that a step may have made too tight. */
-  function touched(next: Piece, steps: readonly Step[]): Lettering[] {
-    const ids = new Set(steps.map((step) => (step.kind === 'set' || step.kind === 'reorder' ? step.id : step.item.id)));
-    const was = tracksOf(keeper!.piece),
-      now = tracksOf(next);
-    // Curves that follow others move with them: a track that is another object may be tighter.
-    return next.items.filter(
-      (item): item is Lettering =>
-        isLettering(item) &&
-        (ids.has(item.id) || [item.curveId, ...holdersOf(item.seat)].some((id) => was.get(id) !== now.get(id))),
-    );
-  }
-
-  /** Why a piece may not come after the one on the bench: a curve or lettering that had its place would have none. */
-  function refusal(next: Piece, steps: readonly Step[]): Problem | null {
-    for (const [curveId, track] of tracksOf(next)) {
-      const was = tracksOf(keeper!.piece).get(curveId);
-      if (!track.ok && (!was || was.ok)) return track.problem;
-    }
-    for (const lettering of touched(next, steps)) {
-      const now = settingOf(lettering, tracksOf(next), faces.loaded, evenings.value);
-      if (now.ok || now.problem.code === 'unknown-face') continue;
-      const before = findLettering(keeper!.piece, lettering.id);
-      const was = before && settingOf(before, tracksOf(keeper!.piece), faces.loaded, evenings.value);
-      if (!was || was.ok) return now.problem;
-    }
-    return null;
-  }
+  /** What the rules of the document look at beside the piece. */
+  const ground = (): Ground => ({ faces: faces.loaded, evenings: evenings.value });
 
   /**
    * Makes an edit. Refuses one that would leave lettering without a place to stand, so that the last good
@@ -271,17 +243,10 @@ export const usePiece = defineStore('piece', () => {
   ): Problem | null {
     if (!keeper || given.length === 0) return null;
     view.compare = 'now';
-    const made = withKept(
-      keeper.piece,
-      tidied(keeper.piece, inStep(keeper.piece, given)),
-      faces.loaded,
-      evenings.value,
-    );
+    const made = transact(keeper.piece, given, ground());
     if (!made.ok) return made.problem;
     const { piece: next, steps } = made.value;
     if (next === keeper.piece) return null;
-    const refused = refusal(next, steps);
-    if (refused) return refused;
     const selectionBefore = selection.value;
     if (selectAfter) selection.value = selectAfter;
     return keeper.make(
@@ -307,13 +272,11 @@ export const usePiece = defineStore('piece', () => {
   function finish({ curveId }: Lettering, shape: CurveShape | null): void {
     const last = keeper?.history.undo.at(-1);
     if (!keeper || last?.entryId !== edited || keeper.history.redo.length > 0) return;
-    const sized = shape ? [setStep(keeper.piece, curveId, ['shape'], shape)] : [];
-    const applied = applySteps(keeper.piece, sized);
-    const steps = applied.ok ? [...sized, ...finishRooms(applied.value, curveId, faces.loaded, evenings.value)] : sized;
-    const next = applySteps(keeper.piece, steps);
+    const made = finishEdit(keeper.piece, curveId, shape, ground());
+    if (!made.ok || made.value.steps.length === 0) return;
     const { entryId, label, selectionBefore, selectionAfter } = last;
-    if (next.ok && steps.length > 0 && !refusal(next.value, steps))
-      keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter }, next.value);
+    const { piece: next, steps } = made.value;
+    keeper.make({ entryId, kind: 'do', label, steps, selectionBefore, selectionAfter }, next);
   }
 
   /** Sets one property of an item, or of the piece itself (id null). */

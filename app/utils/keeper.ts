@@ -1,7 +1,7 @@
 import { EMPTY_HISTORY, recordChange, type Change, type History } from '#core/piece/history';
-import { applySteps, mergeSteps, rebaseSteps } from '#core/piece/steps/index';
+import { applySteps, mergeSteps, rebaseSteps, type Made, type Step } from '#core/piece/steps/index';
 import type { Piece } from '#core/piece/types';
-import { ok, type Problem } from '#core/result';
+import { ok, type Problem, type Result } from '#core/result';
 
 /** A change under way to the server. */
 export interface PendingChange {
@@ -28,6 +28,8 @@ export type KeepingState = 'kept' | 'keeping' | 'not-kept';
 export interface KeeperPorts {
   readonly newId: () => string;
   readonly send: (baseRevision: number, changes: readonly PendingChange[]) => Promise<Answer>;
+  /** Makes an edit by the rules of the document. */
+  readonly transact: (piece: Piece, steps: readonly Step[]) => Result<Made>;
   /** Called after anything that a screen shows has changed. */
   readonly changed: () => void;
   /** Changes that could not be kept: others removed what they were about, or the server refused them. */
@@ -216,7 +218,7 @@ export class Keeper {
     const lost: PendingChange[] = [];
     let why: Problem | null = null;
     for (const one of this.pending) {
-      const next = rebaseSteps(this.piece, one.change.steps);
+      const next = this.remade(one.change);
       if (!next.ok) {
         lost.push(one);
         why = next.problem;
@@ -231,6 +233,12 @@ export class Keeper {
     this.pending = kept;
     this.ports.stash(this.pending);
     if (why) this.ports.lost(why, lost);
+  }
+
+  /** A change made anew over those of others: an edit by the rules, as it was made first; what was undone just as it was. */
+  private remade({ kind, steps }: Change): Result<Made> {
+    const rebased = rebaseSteps(this.piece, steps);
+    return rebased.ok && kind === 'do' ? this.ports.transact(this.piece, rebased.value.steps) : rebased;
   }
 
   private giveUp(problem: Problem, batch: readonly PendingChange[]): void {

@@ -1,7 +1,7 @@
 import type { SeriesTable } from '../import/table';
 import { LIMITS } from '../piece/limits';
 import type { Faces } from '../setting/settingOf';
-import { withKept } from '../editing/settled';
+import { transact } from '../editing/transact';
 import { rewordSteps } from '../piece/reword';
 import type { Lettering, Piece } from '../piece/types';
 import type { Problem } from '../result';
@@ -34,7 +34,7 @@ export function pieceOfRow(piece: Piece, mapping: SeriesMapping, row: readonly s
     const wording = (row[column] ?? '').slice(0, LIMITS.wordingLength.max);
     return wording === item.wording ? [] : rewordSteps(piece, item, wording);
   });
-  const made = withKept(piece, steps, faces);
+  const made = transact(piece, steps, { faces });
   if (!made.ok) throw new Error(made.problem.message);
   return made.value.piece;
 }

@@ -1,6 +1,5 @@
+import { receive } from '#core/editing/transact';
 import type { Change } from '#core/piece/history';
-import { pieceProblems } from '#core/piece/read';
-import { applySteps } from '#core/piece/steps/index';
 import { ok, fail, type Problem, type Result } from '#core/result';
 import { appendChange, changesSince, type LoggedChange } from './changes';
 import type { Database } from './database';
@@ -17,7 +16,9 @@ export interface Committed {
 }
 
 class Refused extends Error {
-  constructor(readonly problem: Problem) { super(problem.message); }
+  constructor(readonly problem: Problem) {
+    super(problem.message);
+  }
 }
 
 /**
@@ -28,28 +29,40 @@ class Refused extends Error {
  *   on; `step-does-not-fit`; `wrong-piece` when the piece would break its rules afterwards
  */
 export async function commitChanges(
-  db: Database, pieceId: string, clientId: string, baseRevision: number, changes: readonly SentChange[],
+  db: Database,
+  pieceId: string,
+  clientId: string,
+  baseRevision: number,
+  changes: readonly SentChange[],
 ): Promise<Result<Committed>> {
   try {
-    return ok(await db.transact(async (tx) => {
-      const stored = await lockPiece(tx, pieceId);
-      if (!stored) throw new Refused({ code: 'not-found', message: 'This piece is gone. It may have been deleted in another tab; bring it back from the shelf.' });
-      if (stored.revision !== baseRevision) throw new Refused({ code: 'stale', message: 'This piece was changed elsewhere meanwhile.' });
-      let { piece } = stored;
-      const lines: LoggedChange[] = [];
-      for (const { changeId, change } of changes) {
-        const next = applySteps(piece, change.steps);
-        if (!next.ok) throw new Refused(next.problem);
-        piece = next.value;
-        lines.push({ revision: baseRevision + lines.length + 1, changeId, clientId, change });
-      }
-      const problems = pieceProblems(piece);
-      if (problems.length > 0) throw new Refused({ ...problems[0]!, code: 'wrong-piece' });
-      const revision = baseRevision + lines.length;
-      await updatePiece(tx, pieceId, piece, revision);
-      for (const line of lines) await appendChange(tx, pieceId, line);
-      return { revision, lines };
-    }));
+    return ok(
+      await db.transact(async (tx) => {
+        const stored = await lockPiece(tx, pieceId);
+        if (!stored)
+          throw new Refused({
+            code: 'not-found',
+            message: 'This piece is gone. It may have been deleted in another tab; bring it back from the shelf.',
+          });
+        if (stored.revision !== baseRevision)
+          throw new Refused({ code: 'stale', message: 'This piece was changed elsewhere meanwhile.' });
+        const received = receive(
+          stored.piece,
+          changes.map(({ change }) => change.steps),
+        );
+        if (!received.ok) throw new Refused(received.problem);
+        const lines = changes.map(({ changeId, change }, i): LoggedChange => ({
+          revision: baseRevision + i + 1,
+          changeId,
+          clientId,
+          change,
+        }));
+        const revision = baseRevision + lines.length;
+        await updatePiece(tx, pieceId, received.value, revision);
+        for (const line of lines) await appendChange(tx, pieceId, line);
+        return { revision, lines };
+      }),
+    );
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     if (error.problem.code !== 'stale') return fail(error.problem);

@@ -16,7 +16,11 @@ export interface Database {
 
 function flush(path: string): void {
   const handle = openSync(path, 'r');
-  try { fsyncSync(handle); } finally { closeSync(handle); }
+  try {
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
+  }
 }
 
 /**

@@ -9,11 +9,19 @@ export interface OwnFace {
 
 /** Keeps a face that a person brought; the same one is kept once. */
 export async function keepFace(db: Database, { id, name, embedding, bytes }: FontFile): Promise<void> {
-  await db.transact((tx) => tx.query('INSERT INTO faces (id, name, embedding, bytes) VALUES ($1, $2, $3, $4) ON CONFLICT (id) DO NOTHING', [id, name, embedding, bytes]));
+  await db.transact((tx) =>
+    tx.query('INSERT INTO faces (id, name, embedding, bytes) VALUES ($1, $2, $3, $4) ON CONFLICT (id) DO NOTHING', [
+      id,
+      name,
+      embedding,
+      bytes,
+    ]),
+  );
 }
 
 /** The faces that were brought, by name. */
-export const listFaces = (db: Database): Promise<OwnFace[]> => db.query('SELECT id, name, embedding FROM faces ORDER BY lower(name), id');
+export const listFaces = (db: Database): Promise<OwnFace[]> =>
+  db.query('SELECT id, name, embedding FROM faces ORDER BY lower(name), id');
 
 /** The bytes of a brought face, with its name, or null. */
 export async function findFace(db: Database, id: string): Promise<{ name: string; bytes: Uint8Array } | null> {

@@ -20,19 +20,31 @@ export interface FontFile {
   readonly embedding: string;
 }
 
-const notAFont = (why: string): Problem => ({ code: 'not-a-font', message: `This is not a font that can be used: ${why}. Bring TTF, OTF, WOFF or WOFF2.` });
+const notAFont = (why: string): Problem => ({
+  code: 'not-a-font',
+  message: `This is not a font that can be used: ${why}. Bring TTF, OTF, WOFF or WOFF2.`,
+});
 
 /** Takes a WOFF apart (W3C, WOFF 1.0): each table is inflated by itself, to the length that it says and no further. */
 function unfoldWoff(file: Buffer): Result<Buffer> {
-  const count = file.readUInt16BE(12), flavour = file.readUInt32BE(4);
-  if (count === 0 || count > MAX_TABLES || file.length < 44 + count * 20) return fail(notAFont('its list of tables is damaged'));
+  const count = file.readUInt16BE(12),
+    flavour = file.readUInt32BE(4);
+  if (count === 0 || count > MAX_TABLES || file.length < 44 + count * 20)
+    return fail(notAFont('its list of tables is damaged'));
   const tables: { tag: number; checksum: number; bytes: Buffer }[] = [];
   let total = 12 + count * 16;
   for (let i = 0; i < count; i++) {
     const at = 44 + i * 20;
-    const [tag, offset, packed, length, checksum] = [0, 4, 8, 12, 16].map((d) => file.readUInt32BE(at + d)) as [number, number, number, number, number];
+    const [tag, offset, packed, length, checksum] = [0, 4, 8, 12, 16].map((d) => file.readUInt32BE(at + d)) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
     total += length;
-    if (offset + packed > file.length || packed > length || total > MAX_UNFOLDED) return fail(notAFont('a table lies outside of the file, or unfolds too far'));
+    if (offset + packed > file.length || packed > length || total > MAX_UNFOLDED)
+      return fail(notAFont('a table lies outside of the file, or unfolds too far'));
     const part = file.subarray(offset, offset + packed);
     const bytes = packed === length ? part : inflateSync(part, { maxOutputLength: length });
     if (bytes.length !== length) return fail(notAFont('a table is shorter than it says'));
@@ -61,10 +73,12 @@ async function unfold(file: Buffer): Promise<Result<Buffer>> {
   if (signature === 'wOFF') return unfoldWoff(file);
   if (signature === 'wOF2') {
     // The head says how large it will be: believed only up to a bound, before anything is unfolded.
-    if (file.length < 48 || file.readUInt32BE(16) > MAX_UNFOLDED) return fail(notAFont('it would unfold beyond all bounds'));
+    if (file.length < 48 || file.readUInt32BE(16) > MAX_UNFOLDED)
+      return fail(notAFont('it would unfold beyond all bounds'));
     return ok(Buffer.from(await decompressWoff2(file)));
   }
-  if (signature === 'ttcf') return fail(notAFont('it is a collection of several fonts. Take the one you want out of it'));
+  if (signature === 'ttcf')
+    return fail(notAFont('it is a collection of several fonts. Take the one you want out of it'));
   if (signature === 'OTTO' || signature === 'true' || file.readUInt32BE(0) === 0x00010000) return ok(file);
   return fail(notAFont('it does not begin as one'));
 }
@@ -76,7 +90,8 @@ function tablesOf(font: Buffer): Map<string, Buffer> | null {
   const tables = new Map<string, Buffer>();
   for (let i = 0; i < count; i++) {
     const at = 12 + i * 16;
-    const offset = font.readUInt32BE(at + 8), length = font.readUInt32BE(at + 12);
+    const offset = font.readUInt32BE(at + 8),
+      length = font.readUInt32BE(at + 12);
     if (offset + length > font.length) return null;
     tables.set(font.subarray(at, at + 4).toString('latin1'), font.subarray(offset, offset + length));
   }
@@ -86,7 +101,8 @@ function tablesOf(font: Buffer): Map<string, Buffer> | null {
 /** What fsType of OS/2 says (OpenType 1.9): only the most restrictive bits are told. */
 function embeddingOf(os2: Buffer | undefined): string {
   const bits = os2 && os2.length >= 10 ? os2.readUInt16BE(8) : 0;
-  if ((bits & 0x000f) === 0x0002) return 'Its maker forbids embedding it: outlines may be printed, the font itself must not leave with a piece.';
+  if ((bits & 0x000f) === 0x0002)
+    return 'Its maker forbids embedding it: outlines may be printed, the font itself must not leave with a piece.';
   if (bits & 0x0200) return 'Its maker allows only bitmaps of it to be embedded.';
   if (bits & 0x0100) return 'Its maker allows it to be embedded as a whole only.';
   return '';
@@ -121,6 +137,13 @@ export async function readFontFile(file: Buffer, given: string): Promise<Result<
   // The letters that sizes are measured by are drawn once: what is broken in them shows here and not on the bench.
   for (const letter of 'HxoA') face.value.outline(face.value.font.nominalGlyph(letter.codePointAt(0)!) ?? 0);
   const name = (face.value.fullName || given.replace(/\.[a-z0-9]+$/i, '')).slice(0, 60) || 'Unnamed';
-  const slug = name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 26).replace(/-$/, '') || 'face';
+  const slug =
+    name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 26)
+      .replace(/-$/, '') || 'face';
   return ok({ id: `own-${slug}-${hash}`, name, bytes: font, embedding: embeddingOf(tables.get('OS/2')) });
 }

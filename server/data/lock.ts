@@ -1,7 +1,10 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
-interface Holder { pid: number; started: string }
+interface Holder {
+  pid: number;
+  started: string;
+}
 
 /** When a process started, in clock ticks since boot; tells a process from a later one with the same number. */
 function startOf(pid: number): string {
@@ -43,7 +46,11 @@ export function takeLock(folder: string): { readonly release: () => void } | { r
       if (!isTaken(error)) throw error;
     }
     let holder: Holder | null = null;
-    try { holder = JSON.parse(readFileSync(file, 'utf8')) as Holder; } catch { /* half written by a process that died */ }
+    try {
+      holder = JSON.parse(readFileSync(file, 'utf8')) as Holder;
+    } catch {
+      /* half written by a process that died */
+    }
     if (holder && isAlive(holder)) return { heldBy: holder.pid };
     rmSync(file, { force: true });
   }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { withKept } from '#core/editing/settled';
+import { transact } from '#core/editing/transact';
 import { setStep } from '#core/piece/steps/index';
 import { circle, curve, faces, lettering, piece, seat, spacing } from '../support/pieces';
 import { made } from './support';
@@ -373,7 +373,7 @@ describe('space on the bench', () => {
     // As the command line reckons it, which has no keystroke to hurry for.
     const all = await faces();
     const full = (was: any, wording: string): number => {
-      const now = withKept(was, [setStep(was, 'words', ['wording'], wording)], all);
+      const now = transact(was, [setStep(was, 'words', ['wording'], wording)], { faces: all });
       return now.ok ? (now.value.piece.items[0] as any).shape.radiusMm : Number.NaN;
     };
     await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep it filled').click();

@@ -1,5 +1,6 @@
 import { expect } from 'vitest';
 import { tracksOf } from '#core/curves/index';
+import { transact } from '#core/editing/transact';
 import { settingOf } from '#core/setting/settingOf';
 import { pieceProblems } from '#core/piece/read';
 import { applySteps, invertSteps, type Step } from '#core/piece/steps/index';
@@ -25,6 +26,13 @@ export function done(p: Piece, steps: Result<Step[]>): Piece {
   // Whatever was done, undo gives the very same piece back.
   expect(applySteps(next.value, invertSteps(steps.value))).toEqual({ ok: true, value: p });
   return next.value;
+}
+
+/** The steps of an edit with all that follows from it by the rules of the document. */
+export function followed(p: Piece, steps: readonly Step[], all: ReadonlyMap<string, Face>): Step[] {
+  const made = transact(p, steps, { faces: all });
+  if (!made.ok) throw new Error(made.problem.message);
+  return [...made.value.steps];
 }
 
 export function same(a: number[][], b: number[][], within: number): void {

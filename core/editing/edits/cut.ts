@@ -1,3 +1,4 @@
+import { wrap } from '../../geometry/wrap';
 import { trackOf, tracksOf } from '../../curves';
 import { clockAtFraction, fractionOf } from '../../curves/clock';
 import type { Track } from '../../curves/kind';
@@ -16,8 +17,6 @@ import { anchorPoint, reseated, rewrite } from './reseat';
 const LEAST_PART_MM = 0.1;
 /** Most parts that a curve is cut into at once. */
 export const MOST_PARTS = 60;
-
-const wrap = (u: number): number => u - Math.floor(u);
 
 /** A part of a curve between two fractions, the second beyond the first: in its own kind where that can be, else as nodes. */
 function partOf(shape: CurveShape, track: Track, from: number, to: number): CurveShape {
@@ -76,7 +75,7 @@ export function cutSteps(
   const track = made.value;
   const { closed } = track.path.path;
   const least = LEAST_PART_MM / track.path.lengthMm;
-  const sorted = (closed ? cuts.map(wrap) : cuts.filter((u) => u > least && u < 1 - least))
+  const sorted = (closed ? cuts.map((u) => wrap(u)) : cuts.filter((u) => u > least && u < 1 - least))
     .slice()
     .sort((a, b) => a - b);
   const places = sorted.filter((u, i) => i === 0 || u - sorted[i - 1]! > least);

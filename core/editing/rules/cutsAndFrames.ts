@@ -1,28 +1,25 @@
-import { setStep, type Step } from '../../piece/steps';
-import { isArt, isCurve, isPicture, type Piece } from '../../piece/types';
+import { setStep, withMore } from '../../piece/steps';
+import { isArt, isCurve, isPicture } from '../../piece/types';
+import type { Rule } from '../rule';
 
-/** Steps with what a removal means for shapes that the removed item was cut out of: they are whole again. */
-export function tidied(piece: Piece, steps: readonly Step[]): Step[] {
-  const gone = new Set(steps.flatMap((step) => (step.kind === 'remove' ? [step.item.id] : [])));
-  if (gone.size === 0) return [...steps];
-  const mended = piece.items.filter(isCurve).flatMap((curve) =>
-    gone.has(curve.id) || !curve.cuts.some((cut) => gone.has(cut.itemId))
-      ? []
-      : [
-          setStep(
-            piece,
-            curve.id,
-            ['cuts'],
-            curve.cuts.filter((cut) => !gone.has(cut.itemId)),
-          ),
-        ],
-  );
-  const freed = piece.items
-    .filter((one) => isArt(one) || isPicture(one))
-    .flatMap((art) =>
-      art.within !== null && gone.has(art.within) && !gone.has(art.id)
-        ? [setStep(piece, art.id, ['within'], null)]
-        : [],
-    );
-  return [...mended, ...freed, ...steps];
-}
+/** Shapes that a removed item was cut out of are whole again, and what it cut off shows whole. */
+export const cutsAndFramesRule: Rule = {
+  name: 'cuts and frames without what is gone',
+  follow(_, made) {
+    const gone = new Set(made.steps.flatMap((step) => (step.kind === 'remove' ? [step.item.id] : [])));
+    if (gone.size === 0) return made;
+    const { items } = made.piece;
+    const whole = items
+      .filter(isCurve)
+      .filter((curve) => curve.cuts.some((cut) => gone.has(cut.itemId)))
+      .map((curve) => {
+        const left = curve.cuts.filter((cut) => !gone.has(cut.itemId));
+        return setStep(made.piece, curve.id, ['cuts'], left);
+      });
+    const freed = items
+      .filter((one) => isArt(one) || isPicture(one))
+      .filter((one) => one.within !== null && gone.has(one.within))
+      .map((one) => setStep(made.piece, one.id, ['within'], null));
+    return withMore(made, [...whole, ...freed]);
+  },
+};

@@ -1,5 +1,5 @@
 import { tracksOf, type Track } from '../../curves';
-import { setStep, withMore, type Made } from '../../piece/steps';
+import { setStep, withMore } from '../../piece/steps';
 import {
   findCurve,
   findLettering,
@@ -13,7 +13,8 @@ import { fillRoom, scalingOf } from '../../setting/space/fill';
 import type { Evening } from '../../setting/line/measure';
 import type { SetLettering } from '../../setting/line/setLettering';
 import { SLACK_MM, eveningOf, keptRules } from '../../setting/space/settle';
-import { groundOf, keepFound, type Evenings, type Faces, type SettingGround } from '../../setting/settingOf';
+import { groundOf, keepFound, type Faces, type SettingGround } from '../../setting/settingOf';
+import type { Rule } from '../rule';
 
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
@@ -128,46 +129,46 @@ function decides(lettering: Lettering, piece: Piece): boolean {
 }
 
 /**
- * What was made of a piece, with what it means for curves whose size is kept such that a lettering fills its room: where the
- * lettering or its curve is changed, the curve is given its new size in the same edit. Where several letterings of a curve ask
- * for it the first one decides. Shares are counted from the size that the curve was last given by hand, so that nothing drifts.
- *
- * @param evenings what evening out came to last, where no time is to find it anew: see `finish`
- * @returns as it was made where nothing is kept by the radius; curves that are locked or follow others keep their size
+ * Where a lettering that is kept filled by the radius, or its curve, is changed, the curve is given its new size. Where several
+ * letterings of a curve ask for it the first one decides. Shares are counted from the size that the curve was last given by
+ * hand, so that nothing drifts. Curves that are locked or follow others keep their size.
  */
-export function keepRadii(piece: Piece, made: Made, faces: Faces, evenings?: Evenings): Made {
-  let now = made;
-  for (const item of made.piece.items) {
-    if (!isLettering(item) || !decides(item, made.piece)) continue;
-    const before = piece.items.find((one) => one.id === item.id);
-    const [wasTrack, track] = [tracksOf(piece).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
-    if (!track?.ok || (before === item && wasTrack === track)) continue;
-    const resized = wasTrack?.ok && Math.abs(wasTrack.value.path.lengthMm / track.value.path.lengthMm - 1) > 1e-9;
-    const baseMm = item.fit.baseRadiusMm === null || resized ? meanRadius(track.value) : item.fit.baseRadiusMm;
-    const ground = groundOf(item, tracksOf(now.piece), faces);
-    const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
-    const evenedOn =
-      item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
-    const result = ground.ok ? filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
-    const based =
-      baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
-    const sized =
-      result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10
-        ? [setStep(now.piece, item.curveId, ['shape'], result.shape)]
-        : [];
-    now = withMore(now, [...based, ...sized]);
-    if (result?.set && ground.ok)
-      keepFound(
-        findLettering(now.piece, item.id)!,
-        tracksOf(now.piece),
-        faces,
-        evenings,
-        result.set,
-        ground.value.held,
-      );
-  }
-  return now;
-}
+export const radiusRule: Rule = {
+  name: 'kept radius',
+  follow(before, made, { faces, evenings }) {
+    let now = made;
+    for (const item of made.piece.items) {
+      if (!isLettering(item) || !decides(item, made.piece)) continue;
+      const was = before.items.find((one) => one.id === item.id);
+      const [wasTrack, track] = [tracksOf(before).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
+      if (!track?.ok || (was === item && wasTrack === track)) continue;
+      const resized = wasTrack?.ok && Math.abs(wasTrack.value.path.lengthMm / track.value.path.lengthMm - 1) > 1e-9;
+      const baseMm = item.fit.baseRadiusMm === null || resized ? meanRadius(track.value) : item.fit.baseRadiusMm;
+      const ground = groundOf(item, tracksOf(now.piece), faces);
+      const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
+      const evenedOn =
+        item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
+      const result = ground.ok ? filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
+      const based =
+        baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
+      const sized =
+        result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10
+          ? [setStep(now.piece, item.curveId, ['shape'], result.shape)]
+          : [];
+      now = withMore(now, [...based, ...sized]);
+      if (result?.set && ground.ok)
+        keepFound(
+          findLettering(now.piece, item.id)!,
+          tracksOf(now.piece),
+          faces,
+          evenings,
+          result.set,
+          ground.value.held,
+        );
+    }
+    return now;
+  },
+};
 
 /** What evening out comes to for a lettering; with the size of its curve, where that is kept and is another for it. */
 export interface Finished {

@@ -6,7 +6,7 @@ import { removeKind, type RemoveStep } from './remove';
 import { reorderKind, type ReorderStep } from './reorder';
 import { setKind, type SetStep } from './set';
 
-export { setStep } from './set';
+export { setStep, type SetStep } from './set';
 
 export type Step = InsertStep | RemoveStep | SetStep | ReorderStep;
 

@@ -1,3 +1,4 @@
+import { wrap } from '../../geometry/wrap';
 import type { Track } from '../../curves/kind';
 import type { Bookends, Tops } from '../../piece/types';
 import { isClosed } from '../line/anchorPlaces';
@@ -11,8 +12,6 @@ export interface SharedRing {
   /** For those that had the whole ring until now and have room enough in their share. */
   readonly others: readonly { readonly id: string; readonly bookends: Bookends }[];
 }
-
-const wrap = (u: number): number => u - Math.floor(u);
 
 /**
  * Shares a closed curve out between a new lettering and those that are set on it: each gets the room up to the

@@ -1,3 +1,4 @@
+import { wrap } from '../../geometry/wrap';
 import type { Track } from '../../curves/kind';
 import type { MeasuredPath } from '../../geometry/measuredPath';
 import { nearest } from '../../geometry/nearest';
@@ -131,8 +132,6 @@ const endOf = (set: SetLettering, which: 'from' | 'to'): number =>
     (end, one) => (which === 'from' ? Math.min(end, one.from) : Math.max(end, one.to)),
     which === 'from' ? Infinity : -Infinity,
   );
-
-const wrap = (s: number, length: number): number => s - Math.floor(s / length) * length;
 
 /**
  * The empty rooms between the letterings that stand on one curve, in its own direction: on a closed curve one behind each

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { twinSteps } from '#core/editing/edits/twin';
+import { transact } from '#core/editing/transact';
 import { EMPTY_HISTORY, recordChange, type Change } from '#core/piece/history';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findLettering, type Piece } from '#core/piece/types';
@@ -32,6 +34,7 @@ class Desk {
     const keeper = new Keeper(this.piece, this.log.length, this.log, {
       newId: () => `c${++ids}`,
       send: async (base, changes) => this.take(name, base, changes),
+      transact: (now, steps) => transact(now, steps, { faces: new Map() }),
       changed: () => {},
       stash: () => {},
       later: () => {},
@@ -72,6 +75,21 @@ describe('the keeper', () => {
     expect(next.ok && keeper.piece === next.value).toBe(true);
     await keeper.flush();
     expect([keeper.state, words(desk.piece)]).toEqual(['kept', 'NEW']);
+  });
+
+  it('makes what is pending anew by the rules of the document, over what others made', async () => {
+    const desk = new Desk();
+    const [a, b] = [desk.keeper('a'), desk.keeper('b')];
+    // One makes a twin; the other sets a size before it hears of that.
+    const twin = twinSteps(a.piece, findLettering(a.piece, 'words')!, 'twin');
+    if (!twin.ok) throw new Error(twin.problem.message);
+    a.make({ ...typed(a, ''), label: 'Make a twin', steps: twin.value });
+    await a.flush();
+    const size = { by: 'cap', mm: 3 };
+    b.make({ ...typed(b, ''), label: 'Change size', steps: [setStep(b.piece, 'words', ['size'], size)] });
+    await b.flush();
+    expect([findLettering(desk.piece, 'words')!.size, findLettering(desk.piece, 'twin')!.size]).toEqual([size, size]);
+    expect(b.piece).toEqual(desk.piece);
   });
 
   it('keeps the very same piece once it is acknowledged, so that nothing is drawn or computed again', async () => {

@@ -9,7 +9,7 @@ import { type Faces } from '#core/setting/settingOf';
 import { areaOf, regionOf } from '#core/geometry/outlines/edges';
 import { askedFor, replaceInk } from '#core/editing/edits/inkEdits';
 import { readableInk } from '#core/editing/edits/readableInk';
-import { tidied } from '#core/editing/rules/cutsAndFrames';
+import { followed } from '../../support/edits';
 import { writeSvg } from '#core/output/svg';
 import { parsePiece, pieceProblems } from '#core/piece/read';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
@@ -87,7 +87,7 @@ describe('art from an SVG', () => {
     expect(areas(wider)[0]).toBeCloseTo(Math.PI * 225, 1);
     const ring = cut.items.find((item) => item.id === 'ring')!;
     expect(
-      art(done(cut, tidied(cut, [{ kind: 'remove', index: cut.items.indexOf(ring), item: ring }]))).within,
+      art(done(cut, followed(cut, [{ kind: 'remove', index: cut.items.indexOf(ring), item: ring }], new Map()))).within,
     ).toBeNull();
   });
   it('has its inks counted and replaced like any item', () => {

@@ -7,7 +7,7 @@ import { areaOf, regionOf } from '#core/geometry/outlines/edges';
 import { askedFor, replaceInk, spotNameProblem } from '#core/editing/edits/inkEdits';
 import { fittedDash } from '#core/drawing/inks';
 import type { PaintedPath } from '#core/drawing/paint';
-import { tidied } from '#core/editing/rules/cutsAndFrames';
+import { followed } from '../../support/edits';
 import { tracksOf } from '#core/curves/index';
 import { writeSvg } from '#core/output/svg';
 import { pictureOfStyle } from '#core/output/stylePicture';
@@ -148,7 +148,7 @@ describe('cuts', () => {
     const p = piece([disc, curve(circle(20), 'hole')]);
     const [fill, edge] = drawPiece(p, all).paths;
     expect([fill!.part, edge!.part, fill!.holes.length, edge!.holes.length]).toEqual(['own', 'stroke', 1, 0]);
-    const steps = tidied(p, [{ kind: 'remove', index: 1, item: p.items[1]! }]);
+    const steps = followed(p, [{ kind: 'remove', index: 1, item: p.items[1]! }], all);
     const after = applySteps(p, steps);
     expect(after.ok && (after.value.items[0] as Curve).cuts).toEqual([]);
   });

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { groundOf, settingOf, type Evenings, type Faces } from '#core/setting/settingOf';
-import { finish, keepRadii } from '#core/editing/rules/radius';
+import { finish, radiusRule } from '#core/editing/rules/radius';
 import { tracksOf } from '#core/curves/index';
 import { applySteps, setStep, type Made, type Step } from '#core/piece/steps/index';
 import { findLettering, type CurveShape, type Fit, type Lettering, type Piece } from '#core/piece/types';
@@ -23,7 +23,7 @@ const start = (changes: Partial<Lettering> = {}, shape: CurveShape = circle(30))
 function after(p: Piece, steps: readonly Step[], evenings?: Evenings): Made {
   const next = applySteps(p, steps);
   if (!next.ok) throw new Error(next.problem.message);
-  return keepRadii(p, { piece: next.value, steps }, all, evenings);
+  return radiusRule.follow!(p, { piece: next.value, steps }, { faces: all, evenings });
 }
 /** An edit as the bench makes it. */
 function edited(p: Piece, ...steps: ReturnType<typeof setStep>[]): Piece {

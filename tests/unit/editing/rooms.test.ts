@@ -3,7 +3,8 @@ import { tracksOf } from '#core/curves/index';
 import { deleteCurveSteps } from '#core/editing/edits/operations';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { groundOf, settingOf, type Evenings } from '#core/setting/settingOf';
-import { equalRoomsSteps, finishRooms, keepRooms } from '#core/editing/rules/rooms';
+import { equalRoomsSteps } from '#core/editing/edits/equalRooms';
+import { finishRooms, roomsRule } from '#core/editing/rules/rooms';
 import { colourOf, matchLetterings } from '#core/editing/edits/match';
 import { makeOrnaments } from '#core/piece/make';
 import { setStep, type Step, type Made } from '#core/piece/steps/index';
@@ -144,7 +145,7 @@ describe('rooms that are kept equal', () => {
     return edited(all3, setStep(all3, 'ring', ['equalRooms'], true));
   };
   const after = (p: Piece, steps: readonly Step[], evenings?: Evenings): Made =>
-    keepRooms(p, { piece: done(p, { ok: true, value: [...steps] }), steps }, all, evenings);
+    roomsRule.follow!(p, { piece: done(p, { ok: true, value: [...steps] }), steps }, { faces: all, evenings });
   const edited = (p: Piece, ...steps: Step[]): Piece => after(p, steps).piece;
   const uneven = (p: Piece): number => {
     const lengths = rooms(p).map(({ from, to }) => to - from);
@@ -202,10 +203,10 @@ describe('rooms that are kept equal', () => {
         return ground.ok ? eveningOf(one, ground.value.track, ground.value.face) : null;
       },
     };
-    const finished = done(quick, { ok: true, value: finishRooms(quick, 'ring', all, known) });
+    const finished = done(quick, { ok: true, value: finishRooms(quick, 'ring', { faces: all, evenings: known }) });
     expect(uneven(finished)).toBeLessThan(1e-4);
-    expect(finishRooms(finished, 'ring', all, known)).toEqual([]);
-    expect(finishRooms(three(circle(32)), 'ring', all, known)).toEqual([]);
+    expect(finishRooms(finished, 'ring', { faces: all, evenings: known })).toEqual([]);
+    expect(finishRooms(three(circle(32)), 'ring', { faces: all, evenings: known })).toEqual([]);
   });
 });
 

@@ -1,15 +1,15 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
 import { settingOf } from '#core/setting/settingOf';
-import { inStep, twinSteps } from '#core/editing/rules/twins';
-import { applySteps, setStep, type Step } from '#core/piece/steps/index';
+import { twinSteps } from '#core/editing/edits/twin';
+import { setStep, type Step } from '#core/piece/steps/index';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
 import { ok } from '#core/result';
 import { fitsOf, pastMm } from '#core/setting/space/fits';
 import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
 import type { Face } from '#core/type/face';
 import { arc, circle, curve, faces, lettering, piece, seat, track } from '../../support/pieces';
-import { done } from '../../support/edits';
+import { done, followed } from '../../support/edits';
 
 let all: ReadonlyMap<string, Face>;
 beforeAll(async () => {
@@ -57,7 +57,7 @@ describe('a twin', () => {
   });
   it('keeps in step in face, size, spacing, stance, ink and band, not in words and place', () => {
     const p = twinned(circle(30), { seat: seat('outward', 'outside', 0.5) });
-    const change = (steps: Step[]): Piece => done(p, ok(inStep(p, steps)));
+    const change = (steps: Step[]): Piece => done(p, ok(followed(p, steps, all)));
     const both = (q: Piece, name: keyof Lettering): unknown[] => [
       findLettering(q, 'words')![name],
       findLettering(q, 'twin')![name],
@@ -74,10 +74,11 @@ describe('a twin', () => {
     const only = done(
       partly,
       ok(
-        inStep(partly, [
-          setStep(partly, 'words', ['faceId'], 'rye'),
-          setStep(partly, 'words', ['size'], { by: 'cap', mm: 3 }),
-        ]),
+        followed(
+          partly,
+          [setStep(partly, 'words', ['faceId'], 'rye'), setStep(partly, 'words', ['size'], { by: 'cap', mm: 3 })],
+          all,
+        ),
       ),
     );
     expect([both(only, 'faceId'), both(only, 'size')]).toEqual([
@@ -108,7 +109,7 @@ describe('a twin', () => {
       ok: false,
       problem: { code: 'not-closed' },
     });
-    expect(applySteps(p, inStep(p, [setStep(p, 'words', ['wording'], 'SEA')])).ok).toBe(true);
+    expect(followed(p, [setStep(p, 'words', ['wording'], 'SEA')], all)).toHaveLength(1);
   });
 });
 

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
 import { settingOf } from '#core/setting/settingOf';
-import { settledPiece } from '#core/editing/settled';
+import { settledPiece } from '#core/editing/transact';
 import { parsePiece } from '#core/piece/read';
 import { isLettering } from '#core/piece/types';
 import { evennessOf } from '#core/setting/space/trueGaps';
@@ -15,7 +15,7 @@ describe('the demo pieces', () => {
     const all = await faces(),
       read = parsePiece(readFileSync(`${HOME}demo/${file}`, 'utf8'));
     if (!read.ok) throw new Error(read.problem.message);
-    expect(settledPiece(read.value, all)).toBe(read.value);
+    expect(settledPiece(read.value, { faces: all })).toBe(read.value);
     for (const item of read.value.items) {
       if (!isLettering(item)) continue;
       const set = settingOf(item, tracksOf(read.value), all);

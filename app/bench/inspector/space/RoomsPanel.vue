@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
-import { equalRoomsSteps } from '#core/editing/rules/rooms';
+import { equalRoomsSteps } from '#core/editing/edits/equalRooms';
 import { freeName, makeOrnaments } from '#core/piece/make';
 import { ornamentsOn, type Lettering } from '#core/piece/types';
 import { roomsOn } from '#core/setting/space/rooms';
