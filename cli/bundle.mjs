@@ -1,11 +1,23 @@
 // Bundles the command line into dist/, one level below the root as its sources are, so that it starts at once.
-import { copyFileSync, mkdirSync, renameSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 
 const home = fileURLToPath(new URL('..', import.meta.url));
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+/** Parts of earlier bundles are cleared a day later, when no call can be reading them any more. */
+function removeOld(now) {
+  const folder = join(home, 'dist');
+  for (const name of readdirSync(folder)) {
+    const path = join(folder, name);
+    if (!/^cli-\w+\.mjs$/.test(name) || now.includes(path)) continue;
+    if (Date.now() - statSync(path).mtimeMs > DAY_MS) rmSync(path, { force: true });
+  }
+}
 
 export async function buildCli() {
   mkdirSync(join(home, 'dist'), { recursive: true });
@@ -14,16 +26,20 @@ export async function buildCli() {
     join(dirname(createRequire(import.meta.url).resolve('harfbuzzjs')), 'harfbuzz.wasm'),
     join(home, 'dist/harfbuzz.wasm'),
   );
-  // Written beside and put in its place whole: another call may be reading it.
-  const draft = join(home, `dist/.cli-${process.pid}.mjs`);
-  await build({
+  const { outputFiles } = await build({
     entryPoints: [join(home, 'cli/main.ts')],
-    outfile: draft,
+    outdir: join(home, 'dist'),
+    entryNames: 'cli',
+    chunkNames: 'cli-[hash]',
+    outExtension: { '.js': '.mjs' },
+    write: false,
     bundle: true,
+    // What a call does not need is not read.
+    splitting: true,
     platform: 'node',
     target: 'node20',
     format: 'esm',
-    minifySyntax: true,
+    minify: true,
     alias: { '#core': join(home, 'core') },
     logLevel: 'error',
     // Packages of the older kind ask for Node's own modules by a function that such a bundle lacks.
@@ -31,7 +47,15 @@ export async function buildCli() {
       js: 'import { createRequire as $require } from "node:module"; const require = $require(import.meta.url);',
     },
   });
-  renameSync(draft, join(home, 'dist/cli.mjs'));
+  // Each is written beside its place and put there whole, what is read first last: another call may be reading it.
+  const entry = join(home, 'dist/cli.mjs');
+  const inOrder = [...outputFiles].sort((one, other) => Number(one.path === entry) - Number(other.path === entry));
+  for (const { path, contents } of inOrder) {
+    const draft = `${path}.${process.pid}.part`;
+    writeFileSync(draft, contents);
+    renameSync(draft, path);
+  }
+  removeOld(outputFiles.map(({ path }) => path));
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await buildCli();

@@ -1,3 +1,4 @@
+import { imageIdsOf } from '#core/drawing/items/index';
 import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
@@ -5,7 +6,7 @@ import { imageSize } from 'image-size';
 import type { Pictures } from '#core/drawing/pictures';
 import { decodePicture, type RenderPixels } from '#core/output/pictures';
 import type { CarriedImage, ImageFormat } from '#core/import/pieceFile';
-import { isPicture, isTracing, type Piece } from '#core/piece/types';
+import { isPicture, type Piece } from '#core/piece/types';
 
 const FORMATS: Readonly<Record<string, ImageFormat>> = { png: 'png', jpg: 'jpeg', webp: 'webp' };
 
@@ -15,7 +16,7 @@ export async function imagesFor(
   piece: Piece,
   carried: ReadonlyMap<string, CarriedImage>,
 ): Promise<CarriedImage[]> {
-  const wanted = new Set(piece.items.filter((one) => isPicture(one) || isTracing(one)).map((one) => one.imageId));
+  const wanted = imageIdsOf(piece, 'all');
   const found = new Map([...carried].filter(([id]) => wanted.has(id)));
   const folder = join(dirname(file), 'images');
   if (found.size < wanted.size)

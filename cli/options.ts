@@ -1,16 +1,11 @@
 import { parseArgs } from 'node:util';
-import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/dxf';
-import { IMPOSITION_LIMITS, type Imposition } from '#core/output/impose';
+import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/dxfTolerance';
+import type { FileOptions } from '#core/output/formats/index';
+import { IMPOSITION_LIMITS } from '#core/output/impose';
 import { PNG_DPI } from '#core/output/png';
 
 /** What a file is made with. */
-export interface Options {
-  readonly dpi: number;
-  readonly transparent: boolean;
-  readonly toleranceMm: number;
-  readonly marks: boolean;
-  readonly imposition: Imposition | null;
-}
+export type Options = FileOptions;
 
 const NUMBERS = {
   dpi: PNG_DPI,

@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { keepSense } from '../core/setting/space/white/sense';
 import { createFace, type Face } from '../core/type/face';
+import { shippedSense } from './shippedSenses';
 
 /**
  * All faces that ship, for programs that run in Node.
@@ -17,6 +19,8 @@ export async function shippedFaces(home: string, only?: ReadonlySet<string>): Pr
     if (only && !only.has(id)) continue;
     const face = createFace(id, name, await readFile(join(fonts, 'files', `${id}.ttf`)));
     if (!face.ok) throw new Error(face.problem.message);
+    const sense = shippedSense(id);
+    if (sense) keepSense(face.value, sense);
     faces.set(id, face.value);
   }
   return faces;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowLeft } from 'lucide-vue-next';
-import { DXF_TOLERANCES } from '#core/output/dxf';
+import { DXF_TOLERANCES } from '#core/output/dxfTolerance';
 import { PNG_DPI, pngSize } from '#core/output/png';
 import type { Problem } from '#core/result';
 import { api, RequestFailed, type MadeFile } from '~/utils/api';
@@ -9,19 +9,27 @@ import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
 import type { Preview } from '~/workers/heavy';
-import { STANDARD_OPTIONS, type FileFormat, type FileOptions } from '~/workers/options';
-import { FORMATS, formatOf } from './formats';
+import {
+  FORMAT_NAMES,
+  formatOf,
+  STANDARD_OPTIONS,
+  type FileOptions,
+  type FormatName,
+} from '#core/output/formats/index';
+import { iconOf } from './formats';
 
 /** Making files: choose the format, see exactly what comes out with its plates, make it, find earlier ones again. */
 const emit = defineEmits<{ close: []; proof: [] }>();
 const store = usePiece();
 const faces = useFaces();
 const tab = ref<'one' | 'copies' | 'series'>('one');
-const format = ref<FileFormat>('pdf');
+const format = ref<FormatName>('pdf');
 const options = shallowRef<FileOptions>(STANDARD_OPTIONS);
 const asked = computed((): FileOptions =>
   tab.value === 'copies' ? options.value : { ...options.value, imposition: null },
 );
+const own = computed(() => formatOf(format.value));
+const formats = computed(() => FORMAT_NAMES.filter((one) => tab.value === 'one' || formatOf(one).copies));
 const plate = ref<number | null>(null);
 const preview = shallowRef<Preview | null>(null);
 /** The first sheet of a series. */
@@ -83,7 +91,7 @@ onMounted(listEarlier);
 async function make(): Promise<void> {
   busy.value = true;
   problem.value = made.value = '';
-  const { name: title, type, ending } = formatOf(format.value);
+  const { name: title, mediaType, ending, longEnding } = own.value;
   try {
     const piece = store.piece!,
       given = asked.value;
@@ -92,8 +100,8 @@ async function make(): Promise<void> {
       problem.value = `No file was made. ${file.problem.message}`;
       return;
     }
-    const name = `${fileStem(piece.name)}${given.imposition ? '-copies' : ''}.${ending}`;
-    download(file.value, name, type);
+    const name = `${fileStem(piece.name)}${given.imposition ? '-copies' : ''}.${longEnding ?? ending}`;
+    download(file.value, name, mediaType);
     made.value = `${name} was made, ${saidSize(file.value.length)}.`;
     await api.keepOutput(store.id, { format: format.value, name, options: given, bytes: file.value.length, piece });
     await listEarlier();
@@ -117,7 +125,7 @@ async function again(one: MadeFile): Promise<void> {
       problem.value = file.problem.message;
       return;
     }
-    download(file.value, one.name, formatOf(one.format).type);
+    download(file.value, one.name, formatOf(one.format).mediaType);
     made.value =
       file.value.length === one.bytes
         ? `${one.name} is here again, as it was.`
@@ -161,15 +169,15 @@ const when = (iso: string): string =>
       <template v-else>
         <div class="formats" role="radiogroup" aria-label="Format">
           <button
-            v-for="one in FORMATS.filter((it) => tab === 'one' || it.copies)"
-            :key="one.format"
+            v-for="one in formats"
+            :key="one"
             type="button"
             role="radio"
-            :aria-checked="format === one.format"
-            :data-format="one.format"
-            @click="format = one.format">
-            <component :is="one.icon" :size="20" :stroke-width="1.4" /><b>{{ one.name }}</b
-            ><span class="quiet">{{ one.what }}</span>
+            :aria-checked="format === one"
+            :data-format="one"
+            @click="format = one">
+            <component :is="iconOf(one)" :size="20" :stroke-width="1.4" /><b>{{ formatOf(one).name }}</b
+            ><span class="quiet">{{ formatOf(one).description }}</span>
           </button>
         </div>
         <ImpositionFields
@@ -177,14 +185,14 @@ const when = (iso: string): string =>
           :imposition="options.imposition"
           :layout="preview?.layout ?? null"
           @change="(imposition) => set({ imposition })" />
-        <label v-if="format === 'pdf'" class="check"
+        <label v-if="own.options.includes('marks')" class="check"
           ><input
             type="checkbox"
             :checked="options.marks"
             @change="set({ marks: ($event.target as HTMLInputElement).checked })" />
           {{ tab === 'copies' ? 'Crop marks of every copy' : 'Crop and registration marks' }}</label
         >
-        <template v-if="format === 'png'">
+        <template v-if="own.options.includes('dpi')">
           <div class="row">
             <span class="label">Pixels an inch</span
             ><QuantityField
@@ -205,7 +213,7 @@ const when = (iso: string): string =>
           >
           <p class="quiet said" role="status">{{ pixels }}</p>
         </template>
-        <div v-if="format === 'dxf'" class="row">
+        <div v-if="own.options.includes('toleranceMm')" class="row">
           <span class="label">Within</span
           ><QuantityField
             label="Tolerance of the polylines"
@@ -219,7 +227,7 @@ const when = (iso: string): string =>
           {{ [...new Set(kept)].join(', ') }} must not leave with a piece; its maker forbids it.
         </p>
         <button class="key main make" type="button" data-make :disabled="busy" @click="make">
-          {{ busy ? 'Making…' : `Make the ${formatOf(format).name}` }}
+          {{ busy ? 'Making…' : `Make the ${own.name}` }}
         </button>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
         <p v-if="made" class="made" role="status">{{ made }}</p>
@@ -260,7 +268,7 @@ const when = (iso: string): string =>
           format === 'live-svg' ? 'Shown as outlines; in the file the words stay words' : 'Letters leave as outlines'
         }}; curves without ink stay behind; the piece itself stays live.
       </p>
-      <ul v-if="format === 'live-svg' && preview && preview.notes.length > 0" class="notes">
+      <ul v-if="preview && preview.notes.length > 0" class="notes">
         <li v-for="note in preview.notes" :key="note">{{ note }}</li>
       </ul>
     </div>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { nameOf } from '#core/drawing/items/index';
+import { findItem } from '#core/piece/types';
 import { ArrowLeft } from 'lucide-vue-next';
 import type { Finding } from '#core/proof/index';
 import { usePiece } from '~/stores/piece';
@@ -28,12 +30,8 @@ const SERIOUS: ReadonlySet<string> = new Set([
   'vanishes',
 ]);
 const itemName = (id: string): string => {
-  const item = store.piece?.items.find((one) => one.id === id);
-  return !item
-    ? 'The sheet'
-    : item.type === 'lettering'
-      ? item.wording.replace(/\n/g, ' ').slice(0, 26) || 'no words'
-      : item.name;
+  const item = store.piece && findItem(store.piece, id);
+  return item ? nameOf(item) : 'The sheet';
 };
 function mend(finding: Finding): void {
   const problem = store.edit(finding.mend!.label, finding.mend!.steps);

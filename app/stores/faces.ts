@@ -1,6 +1,7 @@
 import { createFace, type Face } from '#core/type/face';
 import type { Problem } from '#core/result';
 import { COMMON_SENSE, keepSense, senseOf } from '#core/setting/space/white/sense';
+import { shippedSense } from '../../fonts/shippedSenses';
 import list from '../../fonts/faces.json';
 import { api } from '~/utils/api';
 import { readKept, writeKept } from '~/utils/kept';
@@ -81,9 +82,10 @@ export const useFaces = defineStore('faces', () => {
     // The page's own copy is for menus and fields only; the sheet is drawn from outlines.
     const shown = await new FontFace(`ua-${id}`, bytes).load().catch(() => null);
     if (shown) document.fonts.add(shown);
-    keepSense(face.value, COMMON_SENSE);
+    const sense = own ? null : shippedSense(id);
+    keepSense(face.value, sense ?? COMMON_SENSE);
     add(id, face.value);
-    void findSense(id, face.value);
+    if (!sense) void findSense(id, face.value);
   }
 
   /** Has the measure of white fitted to a face, which takes too long for the page; what was set with it is then looked at anew. */

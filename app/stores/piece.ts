@@ -20,10 +20,11 @@ import {
 } from '#core/piece/types';
 import { tracksOf, type Track } from '#core/curves/index';
 import { settingOf } from '#core/setting/settingOf';
-import { ornamentsBetween, paintItem, setsOn, type PaintedPath } from '#core/drawing/paint';
+import { paintItem } from '#core/drawing/paint';
+import { type PaintedPath } from '#core/drawing/painted';
+import { ornamentsBetween, setsOn, type SetOrnaments } from '#core/setting/space/ornaments';
 import type { Ground } from '#core/editing/rule';
 import { finishEdit, transact } from '#core/editing/transact';
-import type { SetOrnaments } from '#core/setting/space/ornaments';
 import { letteringTrack } from '#core/setting/line/corners';
 import type { Problem, Result } from '#core/result';
 import { api } from '~/utils/api';

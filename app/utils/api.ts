@@ -1,7 +1,7 @@
 import type { PieceSummary } from '#core/piece/summary';
 import type { Piece } from '#core/piece/types';
 import type { Problem } from '#core/result';
-import type { FileFormat, FileOptions } from '~/workers/options';
+import type { FileOptions, FormatName } from '#core/output/formats/index';
 import type { Answer, LoggedChange, PendingChange } from './keeper';
 
 export type { PieceSummary };
@@ -16,7 +16,7 @@ export interface LoadedPiece {
 /** A file that was made of a piece earlier. */
 export interface MadeFile {
   readonly id: string;
-  readonly format: FileFormat;
+  readonly format: FormatName;
   readonly name: string;
   readonly options: FileOptions;
   readonly bytes: number;

@@ -1,5 +1,7 @@
 import { isLettering, type Piece } from '#core/piece/types';
 import { createFace, type Face } from '#core/type/face';
+import { keepSense } from '#core/setting/space/white/sense';
+import { shippedSense } from '../../fonts/shippedSenses';
 import list from '../../fonts/faces.json';
 
 const faces = new Map<string, Face>();
@@ -12,6 +14,8 @@ async function fetchFace(id: string): Promise<void> {
   const own = new Uint8Array(await response.arrayBuffer());
   const face = createFace(id, shipped?.name ?? id, own);
   if (!face.ok) return;
+  const sense = shipped && shippedSense(id);
+  if (sense) keepSense(face.value, sense);
   faces.set(id, face.value);
   bytes.set(id, own);
 }

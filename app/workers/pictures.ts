@@ -1,7 +1,8 @@
+import { imageIdsOf } from '#core/drawing/items/index';
 import type { PictureFile, Pictures } from '#core/drawing/pictures';
 import { decodePicture } from '#core/output/pictures';
 import type { CarriedImage, ImageFormat } from '#core/import/pieceFile';
-import { isPicture, isTracing, type Piece } from '#core/piece/types';
+import { isPicture, type Piece } from '#core/piece/types';
 import { renderPixels } from './rasteriser';
 
 const known = new Map<string, Promise<PictureFile | null>>();
@@ -56,7 +57,7 @@ export async function picturesFor(piece: Piece): Promise<Pictures> {
 const present = new Set<string>();
 /** Images of a piece that the server does not have. */
 export async function absentImages(piece: Piece): Promise<Set<string>> {
-  const asked = [...new Set(piece.items.filter(isPicture).map((one) => one.imageId))].filter((id) => !present.has(id));
+  const asked = [...imageIdsOf(piece, 'printed')].filter((id) => !present.has(id));
   const absent = await Promise.all(
     asked.map(async (id) => {
       // The bench has shown it already, so it comes out of the browser's own store.
@@ -71,9 +72,7 @@ export async function absentImages(piece: Piece): Promise<Set<string>> {
 
 /** Every image that a piece shows, those to trace too, as it goes along with the piece. */
 export async function imagesOf(piece: Piece): Promise<CarriedImage[]> {
-  const ids = [
-    ...new Set(piece.items.filter((one) => isPicture(one) || isTracing(one)).map((one) => one.imageId)),
-  ].sort();
+  const ids = [...imageIdsOf(piece, 'all')].sort();
   const images = await Promise.all(
     ids.map(async (id): Promise<CarriedImage | null> => {
       const image = await fetched(id);

@@ -101,11 +101,7 @@ export async function previewSeries(
   const used = { ...layout.value, places: layout.value.places.slice(0, drawings.length) };
   return ok(
     writePreview(imposed(piece.name, drawings, used, imposition), {
-      plate: null,
-      marks: false,
-      lines: false,
       printed: true,
-      transparent: false,
       crop: copyMarks(piece.sheet, used),
     }),
   );

@@ -1,6 +1,6 @@
 import { combine, traceRegion, withMargin } from './booleans';
 import { regionOf, type Region } from '../geometry/outlines/edges';
-import type { Hole, PaintedPath } from './paint';
+import type { Hole, PaintedPath } from './painted';
 
 const cleaned = new WeakMap<PaintedPath, PaintedPath>();
 /** Holes by what makes them, so that two shapes cut by the same letters share the work. */

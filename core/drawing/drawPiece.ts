@@ -2,12 +2,14 @@ import { settingOf, type Faces } from '../setting/settingOf';
 import { tracksOf } from '../curves';
 import { isLettering, isOrnaments, type Piece, type Sheet } from '../piece/types';
 import { type Problem, type Result } from '../result';
-import type { SetOrnaments } from '../setting/space/ornaments';
+import { type SetOrnaments, ornamentsBetween, setsOn } from '../setting/space/ornaments';
 import type { SetLettering } from '../setting/line/setLettering';
 import { cleanPath } from './clean';
 import { drawnInk } from './inks';
-import { frameOfPicture, missingPicture, NO_PICTURES, type Pictures } from './pictures';
-import { ornamentsBetween, paintPiece, setsOn, type PaintedPath } from './paint';
+import { itemKind } from './items';
+import { frameOfPicture, NO_PICTURES, type Pictures } from './pictures';
+import { paintPiece } from './paint';
+import { type PaintedPath } from './painted';
 import type { DrawnInk, Sink } from './sink';
 
 /** A piece as it prints: painted outlines in painting order. The screen and every file are written from it. */
@@ -24,17 +26,6 @@ export interface Drawing {
   readonly problems: readonly Problem[];
 }
 
-/** Ornaments that have less white than none stand on letters. */
-export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | null =>
-  whiteMm >= 0
-    ? null
-    : {
-        code: 'ornament-crowded',
-        field: item.id,
-        value: whiteMm,
-        message: `${item.name}: an ornament has no room between the words; ${(-whiteMm).toFixed(2)} mm are lacking at its sides. Make it smaller, fewer, or the words shorter.`,
-      };
-
 /**
  * Draws a piece.
  *
@@ -42,7 +33,6 @@ export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | nul
  * `blocking` first; characters that a face lacks are drawn as its missing-glyph box and reported.
  */
 export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PICTURES): Drawing {
-  const problems: Problem[] = [];
   const tracks = tracksOf(piece);
   const sets = new Map<string, Result<SetLettering>>();
   for (const item of piece.items) if (isLettering(item)) sets.set(item.id, settingOf(item, tracks, faces));
@@ -63,24 +53,7 @@ export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PI
     },
     ornaments: (id) => ornaments.get(id) ?? null,
   });
-  for (const item of piece.items) {
-    if (item.type === 'tracing' || (item.type !== 'ornaments' && item.hidden)) continue;
-    if (item.type === 'art') continue;
-    if (item.type === 'picture') {
-      if (!pictures.has(item.imageId)) problems.push(missingPicture(item));
-      continue;
-    }
-    if (item.type !== 'lettering') {
-      const track = tracks.get(item.type === 'curve' ? item.id : item.curveId)!;
-      const crowded = ornaments.has(item.id) ? crowdedOrnaments(ornaments.get(item.id)!) : null;
-      if (!track.ok) problems.push({ ...track.problem, field: item.id });
-      else if (crowded) problems.push(crowded);
-      continue;
-    }
-    const set = sets.get(item.id)!;
-    if (!set.ok) problems.push({ ...set.problem, field: item.id });
-    else problems.push(...set.value.notes.map((note) => ({ ...note, field: item.id })));
-  }
+  const ground = { tracks, sets, ornaments, pictures };
   return {
     name: piece.name,
     sheet: piece.sheet,
@@ -88,7 +61,7 @@ export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PI
     inks: piece.inks.map(drawnInk),
     paths,
     pictures,
-    problems,
+    problems: piece.items.flatMap((item) => itemKind(item).problems?.(item, ground) ?? []),
   };
 }
 

@@ -1,3 +1,4 @@
+import { bendingOf } from '../setting/stances';
 import type { SetOrnaments } from '../setting/space/ornaments';
 import type { Sign } from '../setting/space/ornamentSigns';
 import type { StripLetter } from '../setting/hand/strip';
@@ -69,7 +70,7 @@ export function traceLettering(set: SetLettering, sink: OutlineSink): void {
 export function traceLetters(set: SetLettering, sink: OutlineSink, only?: readonly number[]): void {
   const { run } = set.measured;
   const { rows } = set;
-  const bent = set.stance.kind === 'bent' && set.stance.strength > 0;
+  const bent = bendingOf(set.stance) > 0;
   const count = only ? only.length : run.letters.length;
   for (let n = 0; n < count; n++) {
     const index = only ? only[n]! : n;

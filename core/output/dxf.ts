@@ -1,12 +1,9 @@
+import { DXF_TOLERANCE_MM } from './dxfTolerance';
 import { DxfWriter, LWPolylineFlags, point2d, Units } from '@tarikjabiri/dxf';
 import { sendDrawing, type Drawing } from '../drawing/drawPiece';
 import type { Paint, Sink } from '../drawing/sink';
 import { asR2000, colourNumber } from './dxfR2000';
 import { COMMAND, flattenedContours, type Contour } from '../geometry/outlines/outline';
-
-/** How far polylines may be from the curves they stand for, mm, when nothing else is asked. */
-export const DXF_TOLERANCE_MM = 0.01;
-export const DXF_TOLERANCES = { min: 0.001, max: 1 } as const;
 
 /** Collects outlines and hands each to a taker, as lines of points, when it is painted. */
 class ContourSink implements Sink {

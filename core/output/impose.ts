@@ -3,7 +3,7 @@ import { combine, traceRegion } from '../drawing/booleans';
 import { cleanPath } from '../drawing/clean';
 import type { Drawing } from '../drawing/drawPiece';
 import { lineEdge, onEdge, regionOf, type Region } from '../geometry/outlines/edges';
-import type { PaintedPath } from '../drawing/paint';
+import type { PaintedPath } from '../drawing/painted';
 import type { Sheet } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 

@@ -1,3 +1,4 @@
+import { PLAIN_STANCE } from '../piece/stances';
 import { tracksOf } from '../curves';
 import { type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';
@@ -17,7 +18,9 @@ export interface LiveSvg {
 function lost({ lettering, evening, measured, fitted }: SetLettering): string[] {
   const { stance, adjustments, halo, shade, underline, spacing, anchor, features } = lettering;
   return [
-    ...(stance.kind !== 'turned' && stance.strength > 0 ? [`letters stand turned instead of ${stance.kind}`] : []),
+    ...(stance.kind !== PLAIN_STANCE.kind && stance.strength > 0
+      ? [`letters stand turned instead of ${stance.kind}`]
+      : []),
     ...(evening && evening.size > 0 ? ['gaps are not evened out'] : []),
     ...(adjustments.length > 0 ? ['kerns and moves by hand are left out'] : []),
     ...(anchor.align === 'filled' ? ['letters are not spread to fill their room'] : []),

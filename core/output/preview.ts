@@ -5,17 +5,17 @@ import { svgElements } from './svg';
 
 export interface PreviewOptions {
   /** One plate alone, in shades of grey; null for all inks together. */
-  readonly plate: Plate | null;
+  readonly plate?: Plate | null;
   /** Crop and registration marks about the trim. */
-  readonly marks: boolean;
+  readonly marks?: boolean;
   /** Outlines as a tool follows them, instead of painted ones. */
-  readonly lines: boolean;
+  readonly lines?: boolean;
   /** Pictures as they will look once they are separated. */
-  readonly printed: boolean;
+  readonly printed?: boolean;
   /** Without paper. */
-  readonly transparent: boolean;
+  readonly transparent?: boolean;
   /** Lines that are drawn on every plate, mm of the sheet. */
-  readonly crop: readonly (readonly [number, number, number, number])[];
+  readonly crop?: readonly (readonly [number, number, number, number])[];
 }
 
 const TRIM = 'fill="none" stroke="#b4452a" stroke-dasharray="1.2 0.8"';
@@ -29,7 +29,7 @@ export const asInPrint = (drawing: Drawing): Drawing => ({
 /** What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a bleed, marks. */
 export function writePreview(
   drawing: Drawing,
-  { plate, marks, lines, printed, transparent, crop }: PreviewOptions,
+  { plate, marks, lines, printed, transparent, crop = [] }: PreviewOptions,
 ): string {
   const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
   const out = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;

@@ -1,3 +1,4 @@
+import { PLAIN_STANCE } from './stances';
 import type {
   Curve,
   CurveShape,
@@ -175,7 +176,7 @@ export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, lik
     spacing: like?.spacing ?? STANDARD_SPACING,
     fit: STANDARD_FIT,
     corners: like?.corners ?? { kind: 'round', radiusMm: 2 },
-    stance: like?.stance ?? { kind: 'turned', strength: 1, centre: null },
+    stance: like?.stance ?? PLAIN_STANCE,
     adjustments: [],
     twin: null,
     fill: like ? like.fill : ink,

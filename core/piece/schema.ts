@@ -1,3 +1,4 @@
+import { STANCE_KINDS } from './stances';
 import * as yup from 'yup';
 import { LIMITS } from './limits';
 import { arcSchema } from './shapes/arc';
@@ -60,7 +61,6 @@ import type {
   Side,
   Spacing,
   Stance,
-  StanceKind,
   Style,
   StyleField,
   Tops,
@@ -130,7 +130,7 @@ const holdSchema = union<SeatHold | null>(
 );
 
 const stanceSchema = object<Stance>({
-  kind: tagged<StanceKind>('turned', 'upright', 'sheared', 'swayed', 'bent', 'pointed', 'stacked'),
+  kind: tagged(...STANCE_KINDS),
   strength: limited('fraction'),
   centre: point().nullable().defined().default(undefined) as unknown as yup.ISchema<Stance['centre']>,
 });

@@ -16,6 +16,7 @@ import type { Art, ArtPart, Picture, PlacedImage, Tracing } from './art';
 import type { Cut, Halo, Ink, InkId, Shade, Stroke, Underline } from './inks';
 import type { Point } from './point';
 import type { Process } from './process';
+import type { Stance, StanceKind } from './stances';
 
 export type {
   Art,
@@ -29,6 +30,8 @@ export type {
   Point,
   Process,
   Shade,
+  Stance,
+  StanceKind,
   Stroke,
   Tracing,
   Underline,
@@ -185,17 +188,6 @@ export interface Fit {
 /** What lettering does at a sharp corner of its curve: it goes round by a radius, steps over it, or goes straight through. */
 export type Corners =
   { readonly kind: 'round'; readonly radiusMm: number } | { readonly kind: 'step' } | { readonly kind: 'straight' };
-
-export type StanceKind = 'turned' | 'upright' | 'sheared' | 'swayed' | 'bent' | 'pointed' | 'stacked';
-
-/** How a single letter stands on its place. */
-export interface Stance {
-  readonly kind: StanceKind;
-  /** From 0, as turned, to 1, wholly so. Turned and stacked take no heed of it. */
-  readonly strength: number;
-  /** What the stems of pointed letters point to; null for the curve's own centre. */
-  readonly centre: Point | null;
-}
 
 /** What was done by hand to one letter, or to the gap after it. */
 export interface Adjustment {

@@ -1,6 +1,6 @@
 import type { Track } from '../curves';
 import type { Faces } from '../setting/settingOf';
-import type { PaintedPath } from '../drawing/paint';
+import type { PaintedPath } from '../drawing/painted';
 import type { Vec } from '../geometry/vec';
 import type { Step } from '../piece/steps';
 import type { Curve, Lettering, Piece } from '../piece/types';
@@ -50,11 +50,7 @@ export interface ProofGround {
 
 export type Check = (ground: ProofGround) => Finding[];
 
-/** The beginning of a wording, for messages. */
-export const short = (wording: string): string => {
-  const line = wording.replace(/\n/g, ' ');
-  return line.length > 24 ? `${line.slice(0, 23)}…` : line;
-};
+export { shortWording as short } from '../drawing/items/lettering';
 
 /** The letterings that are set, with their settings. */
 export const setOnes = ({

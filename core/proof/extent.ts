@@ -1,4 +1,4 @@
-import type { PaintedPath } from '../drawing/paint';
+import type { PaintedPath } from '../drawing/painted';
 import type { Sink } from '../drawing/sink';
 
 export interface Box {

@@ -1,6 +1,7 @@
 import { tracksOf } from '../curves';
 import { settingOf, type Evenings, type Faces } from '../setting/settingOf';
-import { ornamentsBetween, paintPiece, setsOn } from '../drawing/paint';
+import { paintPiece } from '../drawing/paint';
+import { ornamentsBetween, setsOn } from '../setting/space/ornaments';
 import { findCurve, isLettering, isOrnaments, type Piece } from '../piece/types';
 import type { Check, Finding, ProofGround } from './check';
 import { absentPicture } from './checks/absentPicture';

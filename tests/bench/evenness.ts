@@ -11,7 +11,7 @@ import { placedContours } from '#core/setting/line/flatOutlines';
 import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
 import { evennessOf, letterHeight, trueGaps } from '#core/setting/space/trueGaps';
 import { circle, faces, lettering, spacing, track } from '../support/pieces';
-import { profile, rasterise } from '../../cli/writers';
+import { profile, rasterise } from '../../cli/tools';
 import { writeSpecimen, type Sample } from './specimen';
 import { rankAgreement, whitesOf } from './whites';
 

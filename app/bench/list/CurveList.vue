@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { curveKind } from '#core/curves/index';
-import { isArt, isCurve, isPicture, isTracing, ornamentsOn } from '#core/piece/types';
+import { groupsOf, itemKind, nameOf } from '#core/drawing/items/index';
+import { isCurve, ornamentsOn } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -9,19 +9,18 @@ const store = usePiece();
 useBeside();
 const view = useView();
 /** What stands on no curve, by what it is, each with what is said beside its name. */
-const groups = computed(() => {
-  const items = store.piece?.items ?? [];
-  const shown = <T extends { readonly hidden: boolean; readonly id: string; readonly name: string }>(
-    title: string,
-    list: readonly T[],
-    said: (one: T) => string,
-  ) => ({ title, rows: list.map((one) => ({ id: one.id, name: one.name, said: one.hidden ? 'hidden' : said(one) })) });
-  return [
-    shown('Art', items.filter(isArt), ({ parts }) => (parts.length === 1 ? 'one shape' : `${parts.length} shapes`)),
-    shown('Pictures', items.filter(isPicture), ({ widthMm }) => `${widthMm.toFixed(1)} mm`),
-    shown('To trace', items.filter(isTracing), ({ strength }) => `${Math.round(strength * 100)} %`),
-  ].filter(({ rows }) => rows.length > 0);
-});
+const groups = computed(() =>
+  groupsOf(store.piece?.items ?? [])
+    .filter(({ items }) => items.length > 0)
+    .map(({ title, items }) => ({
+      title,
+      rows: items.map((one) => ({
+        id: one.id,
+        name: nameOf(one),
+        said: 'hidden' in one && one.hidden ? 'hidden' : itemKind(one).summary(one),
+      })),
+    })),
+);
 /** With Shift or Ctrl a click adds to what is picked. */
 const pick = (event: MouseEvent, id: string): void => {
   if (event.shiftKey || event.ctrlKey || event.metaKey) store.toggle(id);
@@ -47,7 +46,7 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
           :aria-pressed="store.selection.includes(curve.id)"
           @click="pick($event, curve.id)">
           <span class="name">{{ curve.name }}</span>
-          <span class="quiet">{{ curveKind(curve.shape).sizeLabel(curve.shape) }}</span>
+          <span class="quiet">{{ itemKind(curve).summary(curve) }}</span>
         </button>
         <button
           v-for="one in ornamentsOn(store.piece!, curve.id)"
@@ -57,7 +56,7 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
           :aria-pressed="store.selectedId === one.id"
           @click="pick($event, one.id)">
           <span class="name">{{ one.name }}</span>
-          <span class="quiet">{{ one.sign.kind === 'shape' ? 'own shape' : one.sign.kind }}</span>
+          <span class="quiet">{{ itemKind(one).summary(one) }}</span>
         </button>
         <LetteringCard v-for="lettering in store.on(curve.id)" :key="lettering.id" :lettering="lettering" />
       </li>

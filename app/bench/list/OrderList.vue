@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { itemKind, nameOf } from '#core/drawing/items/index';
 import { useSortable } from '@vueuse/integrations/useSortable';
 import { inksOf } from '#core/drawing/inks';
 import { isTracing, type Item } from '#core/piece/types';
@@ -13,12 +14,7 @@ const inks = computed(() => inksOf(store.piece!));
 const rows = computed(() => [...store.piece!.items].reverse().filter((item) => !isTracing(item)));
 const list = useTemplateRef<HTMLElement>('list');
 
-const nameOf = (item: Item): string =>
-  item.type === 'lettering' ? item.wording.replace(/\n/g, ' ') || 'no words yet' : item.name;
-const inkOf = (item: Item): string | null => {
-  const own = item.type === 'art' ? item.parts[0]! : 'fill' in item ? item : null;
-  return own ? (inks.value.get(own.fill ?? ('stroke' in own ? own.stroke?.ink : null) ?? '')?.screen ?? null) : null;
-};
+const inkOf = (item: Item): string | null => inks.value.get(itemKind(item).ink(item) ?? '')?.screen ?? null;
 
 /** Moves what stands at one row to another one. */
 function move(from: number, to: number): void {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { cleanPath } from '#core/drawing/clean';
-import type { PaintedPath } from '#core/drawing/paint';
+import type { PaintedPath } from '#core/drawing/painted';
 import { frameOfPicture } from '#core/drawing/pictures';
 import { inkMatrix } from '#core/output/svg';
 import { SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { STANCES } from '#core/setting/stances/index';
 import { useElementSize } from '@vueuse/core';
 import { Minus, Plus } from 'lucide-vue-next';
 import { evenness } from '#core/setting/space/trueGaps';
@@ -38,7 +39,7 @@ const LOOKS: readonly { how: Compare; name: string; title: string }[] = [
 const canBeEvened = computed(
   () =>
     store.selectedLettering !== null &&
-    store.selectedLettering.stance.kind !== 'stacked' &&
+    !STANCES[store.selectedLettering.stance.kind].stacked &&
     store.shownSetting?.measured.run.joined !== true,
 );
 const isEvened = computed(() => (store.selectedLettering?.spacing.evenOut ?? 0) > 0);

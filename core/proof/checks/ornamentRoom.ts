@@ -1,5 +1,5 @@
-import { crowdedOrnaments } from '../../drawing/drawPiece';
-import { ornamentsBetween } from '../../drawing/paint';
+import { crowdedOrnaments } from '../../drawing/items/ornaments';
+import { ornamentsBetween } from '../../setting/space/ornaments';
 import { isOrnaments } from '../../piece/types';
 import type { Check } from '../check';
 

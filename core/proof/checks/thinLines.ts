@@ -1,6 +1,7 @@
 import { setStep } from '../../piece/steps';
 import { isArt, isPicture, isTracing } from '../../piece/types';
-import { short, type Check } from '../check';
+import { quotedName } from '../../drawing/items';
+import { type Check } from '../check';
 
 /** Strokes, outlines, underlines and cut margins that are drawn finer than the process holds. */
 export const thinLines: Check = ({ piece, paths }) => {
@@ -10,7 +11,7 @@ export const thinLines: Check = ({ piece, paths }) => {
     .filter((item) => printed.has(item.id))
     .flatMap((item) => {
       if (isTracing(item) || isArt(item) || isPicture(item)) return [];
-      const name = item.type === 'lettering' ? `“${short(item.wording)}”` : item.name;
+      const name = quotedName(item);
       const thin = (path: readonly string[], mm: number, what: string, least: number) =>
         mm >= least
           ? []

@@ -1,7 +1,8 @@
 import { cleanPath } from '../../drawing/clean';
 import { setStep } from '../../piece/steps';
-import type { Item } from '../../piece/types';
-import { short, type Check, type Finding } from '../check';
+import { quotedName } from '../../drawing/items';
+import { findItem } from '../../piece/types';
+import { type Check, type Finding } from '../check';
 import { boxOf } from '../extent';
 
 /** Letters nearer to the trim than this are in danger from the knife, mm; and what printers ask for as bleed. */
@@ -16,13 +17,11 @@ export const trim: Check = ({ piece, paths }) => {
   const seen = new Set<string>();
   return paths.flatMap((path): Finding[] => {
     const box = boxOf(path.within ? cleanPath(path) : path);
-    const item = piece.items.find(
-      (one): one is Exclude<Item, { type: 'tracing' }> => one.id === path.itemId && one.type !== 'tracing',
-    );
+    const item = findItem(piece, path.itemId);
     if (!box || !item || seen.has(item.id)) return [];
     // How far inside the trim each side is; less than 0 beyond it.
     const inside = [box.xMin, box.yMin, widthMm - box.xMax, heightMm - box.yMax];
-    const name = item.type === 'lettering' ? `“${short(item.wording)}”` : item.name;
+    const name = quotedName(item);
     const middle = { x: (box.xMin + box.xMax) / 2, y: (box.yMin + box.yMax) / 2 };
     const at = (side: number) =>
       side % 2 === 0 ? { x: side === 0 ? 0 : widthMm, y: middle.y } : { x: middle.x, y: side === 1 ? 0 : heightMm };

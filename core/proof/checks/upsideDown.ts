@@ -1,3 +1,4 @@
+import { STANCES } from '../../setting/stances';
 import { hypot } from '../../hypot';
 import { frameAt } from '../../geometry/walk';
 import { setStep } from '../../piece/steps';
@@ -16,7 +17,7 @@ export const upsideDown: Check = (ground) =>
     const { rows, overset, path, measured, stance, direction } = set;
     if (
       measured.firstInk < 0 ||
-      stance.kind === 'stacked' ||
+      STANCES[stance.kind].stacked ||
       Math.abs(
         frameAt(path, direction * overset.inkEnd).turningRad - frameAt(path, direction * overset.inkStart).turningRad,
       ) >

@@ -1,3 +1,4 @@
+import { STANCES } from '../stances';
 import { hypot } from '../../hypot';
 import { ROW, walkTo } from '../../geometry/walk';
 import type { Vec } from '../../geometry/vec';
@@ -59,7 +60,7 @@ export function caretAt(set: SetLettering, at: number): { readonly foot: Vec; re
     ty = row[ROW.tangentY]! * direction;
   const on = (height: number): Vec => ({ x: row[ROW.x]! + ty * height, y: row[ROW.y]! - tx * height });
   // Stacked letters are parted across their line.
-  return stance.kind === 'stacked'
+  return STANCES[stance.kind].stacked
     ? { foot: on(baselineMm - capMm / 2), head: on(baselineMm + capMm / 2) }
     : { foot: on(baselineMm - capMm * BELOW), head: on(baselineMm + capMm * (1 + ABOVE)) };
 }

@@ -1,3 +1,4 @@
+import { STANCES } from '../stances';
 import type { MeasuredPath } from '../../geometry/measuredPath';
 import { hypot } from '../../hypot';
 import { pointAt, tangentAt } from '../../geometry/segment';
@@ -148,9 +149,8 @@ export function coverOf(set: SetLettering): Vec[] {
   const from = direction * (Math.min(...among.map((line) => line.overset.inkStart)) - margin);
   const to = direction * (Math.max(...among.map((line) => line.overset.inkEnd)) + margin);
   // Stacked letters stand to both sides of their line.
-  const [low, high] =
-    stance.kind === 'stacked'
-      ? [baselineMm - capMm / 2, baselineMm + capMm / 2]
-      : [lines.at(-1)!.baselineMm, baselineMm + capMm];
+  const [low, high] = STANCES[stance.kind].stacked
+    ? [baselineMm - capMm / 2, baselineMm + capMm / 2]
+    : [lines.at(-1)!.baselineMm, baselineMm + capMm];
   return [...stretchPoints(path, from, to, direction, low), ...stretchPoints(path, to, from, direction, high)];
 }

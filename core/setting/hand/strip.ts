@@ -2,7 +2,7 @@ import { fractionAtClock } from '../../curves/clock';
 import { ROW, stretchedFromDistance, walkTo } from '../../geometry/walk';
 import { isClosed } from '../line/anchorPlaces';
 import { LETTER, type SetLettering } from '../line/setLettering';
-import type { Standing } from '../stances/stance';
+import { STANCES, type Standing } from '../stances';
 
 export interface StripTick {
   /** Place on the strip. */
@@ -62,7 +62,7 @@ function ticksOf(set: SetLettering, placeOf: (s: number) => number, from: number
  */
 export function stripOf(set: SetLettering): Strip {
   const { path, direction, anchorDistance, overset, capMm, baselineMm, stance, rows, letterDistances } = set;
-  const k = direction * (stance.kind === 'stacked' ? baselineMm : baselineMm + capMm / 2);
+  const k = direction * (STANCES[stance.kind].stacked ? baselineMm : baselineMm + capMm / 2);
   const anchorF = stretchedFromDistance(path, anchorDistance, k);
   const placeOf = (s: number): number => direction * (stretchedFromDistance(path, s, k) - anchorF);
   const start = placeOf(direction * overset.bookendStart);

@@ -1,3 +1,4 @@
+import { bendingOf } from '../stances';
 import { hypot } from '../../hypot';
 import { ROW, walkTo } from '../../geometry/walk';
 import { flattenedContours } from '../../geometry/outlines/outline';
@@ -80,7 +81,7 @@ export function bentPlace(set: SetLettering, index: number, x: number): Float64A
 }
 
 /** How far the letters of a setting are bent, 0 to 1. */
-export const bending = ({ stance }: SetLettering): number => (stance.kind === 'bent' ? stance.strength : 0);
+export const bending = ({ stance }: SetLettering): number => bendingOf(stance);
 
 /** The outlines of a letter as it stands, in mm on the sheet. */
 export function placedContours(set: SetLettering, index: number, fineness: Fineness = 'fine'): Float64Array[] {

@@ -4,7 +4,7 @@ import type { Vec } from '../../geometry/vec';
 import type { Alignment, Anchor, Stance } from '../../piece/types';
 import { eachHullPoint, inkReach, type InkReach, type Pose } from './inkEnds';
 import type { MeasuredRun } from './measure';
-import { AXES, writeAxes } from '../stances/stance';
+import { AXES, bendingOf, followsCurve, STANCES, writeAxes } from '../stances';
 
 /** What the steps of setting one line share. */
 export interface Ground {
@@ -66,7 +66,7 @@ export function placeAt(
   let x = at[ROW.x]! + ty * baselineMm,
     y = at[ROW.y]! - tx * baselineMm;
   writeAxes(stance, tx, ty, { x, y }, centre, axes);
-  if (stance.kind === 'stacked') {
+  if (STANCES[stance.kind].stacked) {
     // A stacked letter hangs with the middle of its height on its place.
     x += (tx * capMm) / 2;
     y += (ty * capMm) / 2;
@@ -76,14 +76,11 @@ export function placeAt(
   out.set(axes, offset + 2);
 }
 
-const isTurned = ({ kind, strength }: Stance): boolean =>
-  kind === 'turned' || kind === 'bent' || (strength === 0 && kind !== 'stacked');
-
 const placed = new Float64Array(2 + AXES.length);
 
 function poseAt(ground: Ground, at: Float64Array): Pose | null {
   const { stance, direction, capMm } = ground;
-  if (isTurned(stance)) return null;
+  if (followsCurve(stance)) return null;
   placeAt(ground, at, placed, 0);
   const tx = at[ROW.tangentX]! * direction,
     ty = at[ROW.tangentY]! * direction;
@@ -93,7 +90,7 @@ function poseAt(ground: Ground, at: Float64Array): Pose | null {
     xy: ax * ty - ay * tx,
     yx: ux * tx + uy * ty,
     yy: ux * ty - uy * tx,
-    x: stance.kind === 'stacked' ? capMm / 2 : 0,
+    x: STANCES[stance.kind].stacked ? capMm / 2 : 0,
   };
 }
 
@@ -121,7 +118,8 @@ export function inkOf(ground: Ground, index: number, shift: number, end?: keyof 
     end,
   });
   const rigid = { back: direction * s + reach.back, ahead: direction * s + reach.ahead };
-  if (stance.kind !== 'bent' || stance.strength === 0) return rigid;
+  const bending = bendingOf(stance);
+  if (bending === 0) return rigid;
   // A bent letter keeps its own places on the line.
   let least = Infinity,
     most = -Infinity;
@@ -130,7 +128,7 @@ export function inkOf(ground: Ground, index: number, shift: number, end?: keyof 
     most = Math.max(most, px);
   });
   if (least > most) return rigid;
-  const mix = (a: number, b: number): number => a + (b - a) * stance.strength;
+  const mix = (a: number, b: number): number => a + (b - a) * bending;
   return {
     back: mix(rigid.back, direction * walkLine(ground, x + least)[ROW.distance]!),
     ahead: mix(rigid.ahead, direction * walkLine(ground, x + most)[ROW.distance]!),

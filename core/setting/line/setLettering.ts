@@ -1,3 +1,4 @@
+import { PLAIN_STANCE } from '../../piece/stances';
 import { fractionOf } from '../../curves/clock';
 import type { Track } from '../../curves/kind';
 import type { MeasuredPath } from '../../geometry/measuredPath';
@@ -31,7 +32,7 @@ import {
 import { bookendsInReading, measureOverset, type Overset } from './overset';
 import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
-import { isFlat } from '../stances/stance';
+import { isFlat, STANCES } from '../stances';
 import { stepOver } from './stepOver';
 import { foldedLetters, tightness } from './tightness';
 
@@ -84,9 +85,8 @@ export interface SetLettering {
 }
 
 const STEP_ROUNDS = 6;
-
-/** Stances under which a line of letters fans out or closes up with the curve. */
-const FANS: ReadonlySet<Stance['kind']> = new Set(['turned', 'bent', 'sheared', 'swayed']);
+/** Letters that are joined to each other are bent where they would be turned: so their joins stay closed. */
+const JOINED_STANCE: Stance = { kind: 'bent', strength: 1, centre: null };
 
 function placeLetters(
   ground: Ground,
@@ -145,12 +145,13 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     words: spacing.words,
     evening: common.evening,
   };
-  const measured = stance.kind === 'stacked' ? measureStacked(line, capMm, extras) : measureRun(line, extras);
-  const heightMm = stance.kind === 'stacked' ? baselineMm : baselineMm + spacing.measuredAt * capMm;
+  const { stacked } = STANCES[stance.kind];
+  const measured = stacked ? measureStacked(line, capMm, extras) : measureRun(line, extras);
+  const heightMm = stacked ? baselineMm : baselineMm + spacing.measuredAt * capMm;
   const tight = tightness(
     path,
     direction,
-    FANS.has(stance.kind)
+    STANCES[stance.kind].fans
       ? [baselineMm, baselineMm + capMm, baselineMm + measured.inkTopMm, baselineMm + measured.inkBottomMm]
       : [heightMm],
   );
@@ -208,7 +209,7 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     ringMm,
     inkOf: (index, end) => inkOf(ground, index, shiftMm, end),
   });
-  const tooTight = FANS.has(stance.kind) ? foldedLetters(path, direction, letterDistances, baselineMm, capMm) : [];
+  const tooTight = STANCES[stance.kind].fans ? foldedLetters(path, direction, letterDistances, baselineMm, capMm) : [];
   adjust(rows, ground.measured, adjustments, capMm);
   const folded = [...new Set([...tooTight, ...flat])].sort((a, b) => a - b);
   return ok({
@@ -370,13 +371,10 @@ export function setLettering(
     ? { lowerMm: ink.bottom * scaleY, upperMm: ink.top * scaleY }
     : { lowerMm: 0, upperMm: face.metrics.capHeight * scaleY };
   const stance: Stance =
-    lines[0]!.run.joined && lettering.stance.kind === 'turned'
-      ? { kind: 'bent', strength: 1, centre: null }
-      : lettering.stance;
-  const heights =
-    stance.kind === 'stacked'
-      ? acrossStack(lines, scaleY * lettering.width)
-      : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
+    lines[0]!.run.joined && lettering.stance.kind === PLAIN_STANCE.kind ? JOINED_STANCE : lettering.stance;
+  const heights = STANCES[stance.kind].stacked
+    ? acrossStack(lines, scaleY * lettering.width)
+    : heightsOf(seat.by, face.metrics, scaleY, inkHeights);
   const common: Common = {
     lettering,
     track,

@@ -1,3 +1,4 @@
+import { PLAIN_STANCE } from '../../piece/stances';
 import { trackOf } from '../../curves';
 import type { Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';
@@ -26,7 +27,7 @@ export function aimPicture(lettering: Lettering, face: Face, lean: number): SetL
     size: { by: 'cap', mm: CAP_MM },
     width: 1,
     adjustments: [],
-    stance: { kind: 'turned', strength: 1, centre: null },
+    stance: PLAIN_STANCE,
     seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },
     anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends: { startU: 0, endU: 1 },

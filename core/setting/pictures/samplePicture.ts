@@ -1,3 +1,4 @@
+import { PLAIN_STANCE } from '../../piece/stances';
 import { trackOf } from '../../curves';
 import type { FeatureSwitch, Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';
@@ -23,7 +24,7 @@ export function samplePicture(
       size: { by: 'cap', mm: 9 },
       width: 1,
       seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },
-      stance: { kind: 'turned', strength: 1, centre: null },
+      stance: PLAIN_STANCE,
       anchor: { at: { kind: 'fraction', u: 0 }, startOffsetMm: 1, align: 'start', by: 'ink' },
       bookends: { startU: 0, endU: 1 },
       spacing: { ...lettering.spacing, tracking: 0 },

@@ -1,3 +1,4 @@
+import { STANCES } from '../stances';
 import { trackOf, type Track } from '../../curves';
 import type { CurveShape, Lettering, StanceKind } from '../../piece/types';
 import { ProgrammerError } from '../../result';
@@ -30,29 +31,24 @@ export function stancePicture(
   kind: StanceKind,
   strength: number,
 ): SetLettering | null {
+  const { stacked, hasCentre } = STANCES[kind];
   const letters = [...lettering.wording.replace(/\s/gu, '')];
   const set = setLettering(
     {
       ...lettering,
-      wording: letters.slice(0, kind === 'stacked' ? 2 : 3).join('') || 'Abc',
+      wording: letters.slice(0, stacked ? 2 : 3).join('') || 'Abc',
       size: { by: 'cap', mm: CAP },
       width: 1,
       adjustments: [],
       letterCase: lettering.letterCase,
-      seat: {
-        tops: 'outward',
-        side: kind === 'stacked' ? 'on' : 'outside',
-        by: 'caps',
-        hold: null,
-        baselineShiftMm: 0,
-      },
+      seat: { tops: 'outward', side: stacked ? 'on' : 'outside', by: 'caps', hold: null, baselineShiftMm: 0 },
       anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
       bookends: { startU: 0, endU: 1 },
       spacing: { ...lettering.spacing, tracking: 40 },
-      // Pointed letters point to the foot of the picture.
-      stance: { kind, strength, centre: kind === 'pointed' ? { x: 30, y: 60 } : null },
+      // Letters that have a centre point to the foot of the picture.
+      stance: { kind, strength, centre: hasCentre ? { x: 30, y: 60 } : null },
     },
-    pictureTrack(kind === 'stacked' ? PLUMB : SLOPE),
+    pictureTrack(stacked ? PLUMB : SLOPE),
     face,
   );
   return set.ok ? set.value : null;

@@ -1,3 +1,4 @@
+import { STANCES } from '../stances';
 import type { Track } from '../../curves/kind';
 import { frameAt } from '../../geometry/walk';
 import type { Lettering } from '../../piece/types';
@@ -87,7 +88,7 @@ export function evenOut(
   held: readonly (Track | null)[] = [],
 ): Evening | null {
   const { evenOut: strength } = lettering.spacing;
-  if (!(strength > 0) || lettering.stance.kind === 'stacked') return null;
+  if (!(strength > 0) || STANCES[lettering.stance.kind].stacked) return null;
   const plain = byFaceAlone(lettering);
   const first = setLettering(plain, track, face, held);
   if (!first.ok || first.value.measured.run.joined) return null;
@@ -130,9 +131,7 @@ export function evenOut(
 
 /** Whether letters look the same from wherever they stand: on a line and on a circle, but for stances that go by the place, and corners. */
 const isExact = ({ path, fitted, stance }: SetLettering): boolean =>
-  path.curvatureMin === path.curvatureMax &&
-  fitted.corners.kind !== 'step' &&
-  (stance.kind === 'turned' || stance.kind === 'bent');
+  path.curvatureMin === path.curvatureMax && fitted.corners.kind !== 'step' && STANCES[stance.kind].followsCurve;
 
 /** Moves a shape as a letter moves along the line: a way in mm at the height at which advances are measured. */
 type Mover = (shape: Shape, mm: number) => Shape;

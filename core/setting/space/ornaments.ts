@@ -1,10 +1,11 @@
 import type { Track } from '../../curves/kind';
 import { ROW, stretchedFromDistance, walkTo } from '../../geometry/walk';
-import type { Ornaments } from '../../piece/types';
+import { letteringsOn, type Lettering, type Ornaments, type Piece } from '../../piece/types';
+import type { Result } from '../../result';
 import { roomsOn } from './rooms';
 import { signOf, type Sign } from './ornamentSigns';
 import type { SetLettering } from '../line/setLettering';
-import type { Standing } from '../stances/stance';
+import type { Standing } from '../stances';
 
 /** One ornament on the sheet, by its middle. */
 export type PlacedOrnament = Standing;
@@ -62,4 +63,35 @@ export function setOrnaments(item: Ornaments, track: Track, sets: readonly SetLe
     }
   }
   return { item, sign, placed, whiteMm };
+}
+
+/** The settings of the letterings that show on a curve, as far as there are any. */
+export const setsOn = (
+  piece: Piece,
+  curveId: string,
+  sets: ReadonlyMap<string, Result<SetLettering>>,
+): readonly SetLettering[] =>
+  letteringsOn(piece, curveId).flatMap((one: Lettering) => {
+    const set = sets.get(one.id);
+    return set?.ok && !one.hidden ? [set.value] : [];
+  });
+
+const betweens = new WeakMap<
+  Ornaments,
+  { readonly track: Track; readonly sets: readonly SetLettering[]; readonly set: SetOrnaments }
+>();
+
+/** The ornaments of a curve set between its letterings. The same item between the same settings gives the same object. */
+export function ornamentsBetween(item: Ornaments, track: Track, sets: readonly SetLettering[]): SetOrnaments {
+  const known = betweens.get(item);
+  if (
+    known &&
+    known.track === track &&
+    known.sets.length === sets.length &&
+    known.sets.every((one, i) => one === sets[i])
+  )
+    return known.set;
+  const set = setOrnaments(item, track, sets);
+  betweens.set(item, { track, sets, set });
+  return set;
 }

@@ -1,3 +1,4 @@
+import { STANCES } from '../stances';
 import { foldsOf } from '../../geometry/folds';
 import { frameAt, stretchedFromDistance } from '../../geometry/walk';
 import { joinedByFace, ownDistance, trackedMm } from './collisions';
@@ -52,7 +53,8 @@ const known = new WeakMap<SetLettering, Measured>();
 
 function measured(set: SetLettering): Measured {
   let found = known.get(set);
-  if (!found) known.set(set, (found = set.stance.kind === 'stacked' ? { gaps: [], pairings: [] } : measureGaps(set)));
+  if (!found)
+    known.set(set, (found = STANCES[set.stance.kind].stacked ? { gaps: [], pairings: [] } : measureGaps(set)));
   return found;
 }
 

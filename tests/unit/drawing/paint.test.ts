@@ -6,7 +6,7 @@ import { settingOf, type Faces } from '#core/setting/settingOf';
 import { areaOf, regionOf } from '#core/geometry/outlines/edges';
 import { askedFor, replaceInk, spotNameProblem } from '#core/editing/edits/inkEdits';
 import { fittedDash } from '#core/drawing/inks';
-import type { PaintedPath } from '#core/drawing/paint';
+import type { PaintedPath } from '#core/drawing/painted';
 import { followed } from '../../support/edits';
 import { tracksOf } from '#core/curves/index';
 import { writeSvg } from '#core/output/svg';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { isCurve, isTracing, type Curve, type Item } from '#core/piece/types';
+import { itemKind, quotedName } from '#core/drawing/items/index';
+import { isCurve, type Curve, type Item } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /**
@@ -17,12 +18,11 @@ const cutFrom = computed(() => shapes.value.filter((shape) => shape.cuts.some((c
 const open = computed(() => shapes.value.filter((shape) => !cutFrom.value.includes(shape)));
 const usable = computed(() => !isCurve(props.item) || closed(props.item.id));
 
-const nameOf = (item: Item): string => (item.type === 'lettering' ? `“${item.wording.slice(0, 18)}”` : item.name);
 const own = computed(() =>
   isCurve(props.item)
     ? props.item.cuts.flatMap((cut) => {
         const by = store.piece!.items.find((one) => one.id === cut.itemId);
-        return by && !isTracing(by) ? [{ cut, name: nameOf(by) }] : [];
+        return by && itemKind(by).cutter ? [{ cut, name: quotedName(by) }] : [];
       })
     : [],
 );

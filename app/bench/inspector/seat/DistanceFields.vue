@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { STANCES } from '#core/setting/stances/index';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Lettering, type Seat, type SeatedBy, type SeatHold } from '#core/piece/types';
 import { releasedSeat } from '#core/editing/edits/release';
@@ -64,7 +65,7 @@ const setHold = (next: SeatHold, gesture?: string) =>
 </script>
 
 <template>
-  <div v-if="lettering.stance.kind !== 'stacked'" class="row">
+  <div v-if="!STANCES[lettering.stance.kind].stacked" class="row">
     <span class="label">Seated by</span>
     <el-select :model-value="lettering.seat.by" aria-label="Seated by" @change="setBy">
       <el-option v-for="one in BY" :key="one.value" :value="one.value" :label="one.label" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Lettering, Stance, StanceKind } from '#core/piece/types';
+import { STANCES } from '#core/setting/stances/index';
 import { STANCE_PICTURE, stancePicture } from '#core/setting/pictures/stancePicture';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -10,31 +11,26 @@ const store = usePiece();
 useBeside();
 const faces = useFaces();
 
-const KINDS: readonly { kind: StanceKind; name: string; said: string }[] = [
-  { kind: 'turned', name: 'turned', said: 'Each letter is turned with the curve.' },
-  { kind: 'upright', name: 'upright', said: 'Letters keep vertical and step along the curve.' },
-  { kind: 'sheared', name: 'sheared', said: 'Stems stay vertical, baselines follow the slope.' },
-  { kind: 'swayed', name: 'swayed', said: 'Horizontals stay level, stems follow the curve.' },
-  { kind: 'bent', name: 'bent', said: 'The outlines themselves are bent: flat baselines become arcs.' },
-  { kind: 'pointed', name: 'pointed', said: 'Stems point to one centre, whatever the curve does.' },
-  { kind: 'stacked', name: 'stacked', said: 'Letters stand one under the other along the curve.' },
-];
+const KINDS = Object.keys(STANCES) as readonly StanceKind[];
 /** The pictures are drawn anew when the hand rests: no drag waits for them. */
 const resting = useResting(() => props.lettering);
 const pictures = computed(() => {
   const face = faces.loaded.get(resting.value.faceId);
   return new Map(
-    KINDS.map(({ kind }) => {
+    KINDS.map((kind) => {
       const set = face ? stancePicture(resting.value, face, kind, 1) : null;
       return [kind, set ? setPicture(set) : []] as const;
     }),
   );
 });
 const stance = computed(() => props.lettering.stance);
-const said = computed(() => KINDS.find((one) => one.kind === stance.value.kind)!.said);
-const graded = computed(() => stance.value.kind !== 'turned' && stance.value.kind !== 'stacked');
+const definition = computed(() => STANCES[stance.value.kind]);
 /** Joined letters are bent so that their joins stay closed. */
-const joined = computed(() => store.selectedSetting?.measured.run.joined === true && stance.value.kind === 'turned');
+const joined = computed(
+  () =>
+    store.selectedSetting?.measured.run.joined === true &&
+    props.lettering.stance.kind !== store.selectedSetting.stance.kind,
+);
 const centre = computed(() => stance.value.centre ?? store.selectedSetting?.track.centre ?? { x: 0, y: 0 });
 
 function change(next: Partial<Stance>, gesture?: string) {
@@ -43,7 +39,7 @@ function change(next: Partial<Stance>, gesture?: string) {
   return problem;
 }
 const choose = (kind: StanceKind) =>
-  change({ kind, strength: 1, centre: kind === 'pointed' ? stance.value.centre : null });
+  change({ kind, strength: 1, centre: STANCES[kind].hasCentre ? stance.value.centre : null });
 </script>
 
 <template>
@@ -54,7 +50,7 @@ const choose = (kind: StanceKind) =>
     </header>
     <div class="picker" role="radiogroup" aria-label="Stance">
       <button
-        v-for="{ kind, name } in KINDS"
+        v-for="kind in KINDS"
         :key="kind"
         type="button"
         role="radio"
@@ -62,14 +58,18 @@ const choose = (kind: StanceKind) =>
         :data-stance="kind"
         @click="choose(kind)">
         <LinePicture :width="STANCE_PICTURE.width" :height="STANCE_PICTURE.height" :parts="pictures.get(kind) ?? []" />
-        {{ name }}
+        {{ kind }}
       </button>
     </div>
     <p class="quiet said">
-      {{ joined ? 'These letters are joined to each other, so they are bent: their joins stay closed.' : said }}
+      {{
+        joined
+          ? 'These letters are joined to each other, so they are bent: their joins stay closed.'
+          : definition.description
+      }}
     </p>
     <SliderField
-      v-if="graded"
+      v-if="definition.graded"
       label="Strength"
       :model-value="stance.strength * 100"
       unit="%"
@@ -79,7 +79,7 @@ const choose = (kind: StanceKind) =>
       :step="1"
       :places="0"
       :commit="(value, g) => change({ strength: value / 100 }, g)" />
-    <div v-if="stance.kind === 'pointed'" class="row">
+    <div v-if="definition.hasCentre" class="row">
       <span class="label">Centre</span>
       <span class="pair">
         <QuantityField
@@ -96,11 +96,7 @@ const choose = (kind: StanceKind) =>
           :commit="(y, g) => change({ centre: { ...centre, y } }, g)" />
       </span>
     </div>
-    <button
-      v-if="stance.kind === 'pointed' && stance.centre"
-      class="key"
-      type="button"
-      @click="change({ centre: null })">
+    <button v-if="definition.hasCentre && stance.centre" class="key" type="button" @click="change({ centre: null })">
       Back to the curve’s centre
     </button>
   </section>

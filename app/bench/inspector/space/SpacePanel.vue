@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { STANCES } from '#core/setting/stances/index';
 import type { Lettering } from '#core/piece/types';
 import { worstLine } from '#core/setting/line/setLettering';
 import { useCollisions } from '~/composables/useCollisions';
@@ -33,7 +34,7 @@ const tracksItself = computed(
 const fittedTracking = computed(() => store.shownSetting?.fitted.spacing.tracking ?? props.lettering.spacing.tracking);
 const filled = computed(() => props.lettering.anchor.align === 'filled');
 /** Stacked letters advance by their height: nothing is measured between them, nothing kerned or joined. */
-const stacked = computed(() => props.lettering.stance.kind === 'stacked');
+const stacked = computed(() => STANCES[props.lettering.stance.kind].stacked);
 const fits = computed(() => {
   const overset = store.shownSetting ? worstLine(store.shownSetting).overset : null;
   if (!overset || overset.inkMm === 0) return null;

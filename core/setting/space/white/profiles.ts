@@ -1,3 +1,4 @@
+import { STANCES } from '../../stances';
 import { hypot } from '../../../hypot';
 import { ROW, walkTo } from '../../../geometry/walk';
 import type { Face } from '../../../type/face';
@@ -37,7 +38,7 @@ const everywhere = new WeakMap<Face, SameEverywhere[]>();
 /** The profiles that are known for letterings like this one; null where letters look otherwise at every place. */
 export function knownProfiles(set: SetLettering, levels: Levels): Map<string, Profile | null> | null {
   const { path, direction, baselineMm, scaleX, scaleY, stance, measured } = set;
-  if (path.curvatureMin !== path.curvatureMax || (stance.kind !== 'turned' && stance.kind !== 'bent')) return null;
+  if (path.curvatureMin !== path.curvatureMax || !STANCES[stance.kind].followsCurve) return null;
   const key = [
     path.curvatureMin * direction,
     baselineMm,
@@ -48,7 +49,7 @@ export function knownProfiles(set: SetLettering, levels: Levels): Map<string, Pr
     levels.count,
     stance.kind,
     stance.strength,
-    stance.kind === 'bent' ? set.measuredHeightMm : 0,
+    STANCES[stance.kind].bends ? set.measuredHeightMm : 0,
   ].join();
   let rings = everywhere.get(measured.run.face);
   if (!rings) everywhere.set(measured.run.face, (rings = []));

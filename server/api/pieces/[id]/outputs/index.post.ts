@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
-import { FILE_FORMATS } from '#core/output/formats';
+import { FORMAT_NAMES } from '#core/output/formats/index';
 import { readPiece } from '#core/piece/read';
 import { readValid } from '../../../../body';
 import { keepOutput } from '../../../../data/outputs';
@@ -10,7 +10,7 @@ import { database } from '../../../../store';
 
 const schema = yup
   .object({
-    format: yup.string().strict().required().oneOf(FILE_FORMATS),
+    format: yup.string().strict().required().oneOf(FORMAT_NAMES),
     name: yup.string().strict().required().max(240),
     options: yup.object().required(),
     bytes: yup

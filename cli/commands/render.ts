@@ -1,0 +1,40 @@
+import { FILE_FORMATS, formatByEnding } from '#core/output/formats/index';
+import { prepareFile, writeFile } from '#core/output/makeFile';
+import { blocking } from '#core/drawing/drawPiece';
+import { readFileAsPiece } from '../opened';
+import type { Options } from '../options';
+import { complain, say } from '../report';
+import { toolsFor } from '../tools';
+import { written } from '../written';
+
+/** Makes a file of a piece, in the format that the ending of its name asks for. */
+export async function render(from: string, to: string, options: Options): Promise<number> {
+  const format = formatByEnding(to);
+  if (!format) {
+    const endings = Object.values(FILE_FORMATS).map(({ ending }) => `.${ending}`);
+    complain([{ code: 'unknown-format', message: `${to} should end in ${endings.join(' or ')}.` }]);
+    return 2;
+  }
+  const opened = await readFileAsPiece(from);
+  if (!opened) return 1;
+  const prepared = prepareFile(format, opened.piece, opened.faces, options, opened.pictures);
+  if (!prepared.ok) {
+    complain([prepared.problem]);
+    return 1;
+  }
+  const { drawing } = prepared.value;
+  complain(drawing.problems);
+  if (blocking(drawing).length > 0) {
+    complain([{ code: 'not-drawn', message: 'No file was made, because something would be missing from it.' }]);
+    return 1;
+  }
+  const file = await writeFile(format, prepared.value, options, toolsFor(opened));
+  if (!file.ok) {
+    complain([file.problem]);
+    return 1;
+  }
+  if (!(await written(to, file.value))) return 1;
+  const { widthMm, heightMm } = drawing.sheet;
+  say(`${to}: ${widthMm} × ${heightMm} mm, ${drawing.paths.length} outlines`);
+  return 0;
+}

@@ -1,0 +1,50 @@
+import type { Item, Piece } from '../../piece/types';
+import { art } from './art';
+import { curve } from './curve';
+import type { ItemKind } from './kind';
+import { lettering } from './lettering';
+import { ornaments } from './ornaments';
+import { picture } from './picture';
+import { tracing } from './tracing';
+
+export type { Cutter, DrawGround, ItemKind } from './kind';
+
+/** One line a kind, in the order in which their groups are listed on the bench. */
+const ITEM_KINDS: { readonly [K in Item['type']]: ItemKind<Extract<Item, { type: K }>> } = {
+  curve,
+  lettering,
+  ornaments,
+  art,
+  picture,
+  tracing,
+};
+
+/** What is particular to the kind of an item. */
+export const itemKind = <T extends Item>(item: T): ItemKind<T> => ITEM_KINDS[item.type] as unknown as ItemKind<T>;
+
+/** What people call an item. */
+export const nameOf = (item: Item): string => itemKind(item).name(item);
+
+/** What an item is called within a sentence: letterings by the beginning of their words, in quotation marks. */
+export function quotedName(item: Item): string {
+  const kind = itemKind(item);
+  return (kind.quoted ?? kind.name)(item);
+}
+
+/** Titles of the groups in which items that stand on no curve are listed, each with its items. */
+export const groupsOf = (
+  items: readonly Item[],
+): readonly { readonly title: string; readonly items: readonly Item[] }[] =>
+  [...new Set(Object.values(ITEM_KINDS).flatMap(({ group }) => group ?? []))].map((title) => ({
+    title,
+    items: items.filter((item) => itemKind(item).group === title),
+  }));
+
+/** Ids of the images that a piece shows: those that it prints, or all. */
+export const imageIdsOf = (piece: Piece, which: 'printed' | 'all'): ReadonlySet<string> =>
+  new Set(
+    piece.items
+      .flatMap((item) => itemKind(item).images?.(item) ?? [])
+      .filter(({ printed }) => printed || which === 'all')
+      .map(({ imageId }) => imageId),
+  );

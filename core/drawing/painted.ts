@@ -1,0 +1,57 @@
+import type { Track } from '../curves';
+import type { Trace } from '../geometry/outlines/outlineSink';
+import type { Item } from '../piece/types';
+import type { SetLettering } from '../setting/line/setLettering';
+import type { SetOrnaments } from '../setting/space/ornaments';
+import type { DrawnInk, Paint, PaintedPicture } from './sink';
+
+/** Something that is cut out of a painted outline, with a margin about it. */
+export interface Hole {
+  readonly trace: Trace;
+  readonly marginMm: number;
+}
+
+/** What a painted outline is of its item: the letters, sign or curve itself, its stroke alone, or what lies beneath it. */
+export type Part = 'own' | 'stroke' | 'halo' | 'shade' | 'underline' | 'halo-shade' | 'halo-underline';
+
+/** One painted outline of a drawing. */
+export interface PaintedPath {
+  /** Its item's id; of parts beneath it with the part behind a point. */
+  readonly id: string;
+  readonly itemId: string;
+  readonly part: Part;
+  readonly paint: Paint;
+  /** Sends the outline, without painting it. */
+  readonly trace: Trace;
+  /** What is cut out of it; for files this is done to the outline, see `cleanPath`. */
+  readonly holes: readonly Hole[];
+  /** Whether what overlaps in it is to be one outline. */
+  readonly united: boolean;
+  /** Beyond this nothing of it shows; null for all of it. */
+  readonly within: Trace | null;
+  /** By which rule its outlines are read. */
+  readonly rule: 'nonzero' | 'evenodd';
+  /** The picture that fills it instead of an ink; then the outline is its rectangle. */
+  readonly picture?: PaintedPicture;
+}
+
+/** What painting goes by: where curves run and how lettering is set. */
+export interface PaintGround {
+  readonly track: (curveId: string) => Track | null;
+  readonly set: (letteringId: string) => SetLettering | null;
+  readonly ornaments: (id: string) => SetOrnaments | null;
+}
+
+const NO_HOLES: readonly Hole[] = [];
+/** A painted outline with nothing but a fill. */
+export const plain = (item: Item, part: Part, fill: DrawnInk | null, trace: Trace): PaintedPath => ({
+  id: part === 'own' ? item.id : `${item.id}.${part}`,
+  itemId: item.id,
+  part,
+  paint: { fill, stroke: null, under: false },
+  trace,
+  holes: NO_HOLES,
+  united: false,
+  within: null,
+  rule: 'nonzero',
+});

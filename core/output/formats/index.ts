@@ -1,0 +1,33 @@
+import { DXF_TOLERANCE_MM } from '../dxfTolerance';
+import { dxf } from './dxf';
+import type { FileFormat, FileOptions } from './kind';
+import { liveSvg } from './liveSvg';
+import { pdf } from './pdf';
+import { piece } from './piece';
+import { png } from './png';
+import { svg } from './svg';
+
+export type { FileFormat, FileOptions, FileSource, FileTools } from './kind';
+
+/** One line a format, by the name under which it is kept with a file, in the order in which they are offered. */
+export const FILE_FORMATS = { pdf, svg, 'live-svg': liveSvg, png, dxf, piece } as const satisfies Readonly<
+  Record<string, FileFormat>
+>;
+
+export type FormatName = keyof typeof FILE_FORMATS;
+export const FORMAT_NAMES = Object.keys(FILE_FORMATS) as readonly FormatName[];
+export const formatOf = (name: FormatName): FileFormat => FILE_FORMATS[name];
+
+export const STANDARD_OPTIONS: FileOptions = {
+  marks: false,
+  dpi: 300,
+  transparent: false,
+  toleranceMm: DXF_TOLERANCE_MM,
+  imposition: null,
+};
+
+/** The format of a file by the ending of its name; null for none. */
+export function formatByEnding(file: string): FormatName | null {
+  const fitting = FORMAT_NAMES.filter((name) => file.toLowerCase().endsWith(`.${formatOf(name).ending}`));
+  return fitting.sort((a, b) => formatOf(b).ending.length - formatOf(a).ending.length)[0] ?? null;
+}

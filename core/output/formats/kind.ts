@@ -1,0 +1,73 @@
+import { strToU8 } from 'fflate';
+import type { Drawing } from '../../drawing/drawPiece';
+import type { CarriedImage } from '../../import/pieceFile';
+import type { Piece } from '../../piece/types';
+import type { Result } from '../../result';
+import type { Faces } from '../../setting/settingOf';
+import type { copyMarks, Imposition } from '../impose';
+import type { CarriedFace } from '../pieceFile';
+import type { Rasterise } from '../png';
+import type { PreviewOptions } from '../preview';
+
+/** What a file is made with, where its format leaves a choice. All plain data: it is kept with the file. */
+export interface FileOptions {
+  /** Crop marks, and registration marks where it is not a sheet of copies. */
+  readonly marks: boolean;
+  /** Pixels an inch. */
+  readonly dpi: number;
+  readonly transparent: boolean;
+  /** How far polylines may be from the curves, mm. */
+  readonly toleranceMm: number;
+  /** A sheet of copies; null for the piece alone. */
+  readonly imposition: Imposition | null;
+}
+
+/** What writers need from where they run: the browser's worker, or the command line. */
+export interface FileTools {
+  /** The CMYK profile of print files. */
+  readonly profile: () => Promise<Uint8Array>;
+  readonly rasterise: Rasterise;
+  /** The faces of a piece that may leave with it, and its images. */
+  readonly carried: (
+    piece: Piece,
+  ) => Promise<{ readonly faces: readonly CarriedFace[]; readonly images: readonly CarriedImage[] }>;
+}
+
+/** What a file is written from. */
+export interface FileSource {
+  readonly piece: Piece;
+  readonly faces: Faces;
+  /** The piece, or the sheet of copies, as it prints. */
+  readonly drawing: Drawing;
+  /** Crop marks of copies. */
+  readonly lines: ReturnType<typeof copyMarks>;
+}
+
+/** A format in which a piece can leave. One file a format; formats/index.ts lists them. */
+export interface FileFormat {
+  readonly name: string;
+  /** What it is for, in a few words. */
+  readonly description: string;
+  /** How the command line speaks of it. */
+  readonly help: string;
+  readonly mediaType: string;
+  /** What the names of its files end in, without the point; on the command line the longest that fits counts. */
+  readonly ending: string;
+  /** A longer ending for files from the page, where the short one says too little. */
+  readonly longEnding?: string;
+  /** Whether a sheet of copies can be made of it. */
+  readonly copies: boolean;
+  /** Whether it is written from the drawing; then nothing may be missing from that. */
+  readonly drawn: boolean;
+  /** Which of the options it has. */
+  readonly options: readonly (keyof Omit<FileOptions, 'imposition'>)[];
+  /** How its preview differs from the plain drawing. */
+  readonly preview: (source: FileSource, options: FileOptions) => PreviewOptions;
+  /** What the format cannot carry of a piece, for people. */
+  readonly notes?: (source: FileSource) => Promise<readonly string[]>;
+  /** Its program is loaded when it is first asked for. */
+  readonly write: (source: FileSource, options: FileOptions, tools: FileTools) => Promise<Result<Uint8Array>>;
+}
+
+/** The bytes of a text. */
+export const utf8 = (text: string): Uint8Array => strToU8(text);

@@ -1,0 +1,22 @@
+import { ok } from '../../result';
+import { utf8, type FileFormat } from './kind';
+
+export const liveSvg: FileFormat = {
+  name: 'SVG with live text',
+  description: 'for editing further, as well as SVG can say it',
+  help: 'SVG with live text, as well as SVG can say it',
+  mediaType: 'image/svg+xml',
+  ending: 'live.svg',
+  copies: false,
+  drawn: true,
+  options: [],
+  preview: () => ({}),
+  async notes({ piece, drawing, faces }) {
+    const { writeLiveSvg } = await import('../liveSvg');
+    return writeLiveSvg(piece, drawing, faces).notes;
+  },
+  async write({ piece, drawing, faces }) {
+    const { writeLiveSvg } = await import('../liveSvg');
+    return ok(utf8(writeLiveSvg(piece, drawing, faces).text));
+  },
+};

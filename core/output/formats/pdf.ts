@@ -1,0 +1,19 @@
+import { ok } from '../../result';
+import type { FileFormat } from './kind';
+
+export const pdf: FileFormat = {
+  name: 'PDF for print',
+  description: 'outlines in CMYK and spot inks, boxes, marks, output intent',
+  help: 'outlines as PDF for print [--marks]',
+  mediaType: 'application/pdf',
+  ending: 'pdf',
+  copies: true,
+  drawn: true,
+  options: ['marks'],
+  preview: ({ lines }, { marks, imposition }) => ({ marks: marks && !imposition, printed: true, crop: lines }),
+  async write({ drawing, lines }, { marks, imposition }, { profile }) {
+    const { writePdfPages } = await import('../pdf');
+    const options = { marks: marks && !imposition, profile: await profile() };
+    return ok(await writePdfPages(drawing.name, [{ drawing, lines }], options));
+  },
+};

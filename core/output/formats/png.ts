@@ -1,0 +1,17 @@
+import type { FileFormat } from './kind';
+
+export const png: FileFormat = {
+  name: 'PNG',
+  description: 'a picture, its resolution written in',
+  help: 'a picture [--dpi=300] [--transparent]',
+  mediaType: 'image/png',
+  ending: 'png',
+  copies: true,
+  drawn: true,
+  options: ['dpi', 'transparent'],
+  preview: (_, { transparent }) => ({ transparent }),
+  async write({ drawing }, options, { rasterise }) {
+    const { writePng } = await import('../png');
+    return writePng(drawing, options, rasterise);
+  },
+};

@@ -1,0 +1,18 @@
+import { ok } from '../../result';
+import { utf8, type FileFormat } from './kind';
+
+export const svg: FileFormat = {
+  name: 'SVG outlines',
+  description: 'for drawing programs and cutters, in mm',
+  help: 'outlines as SVG at true size',
+  mediaType: 'image/svg+xml',
+  ending: 'svg',
+  copies: true,
+  drawn: true,
+  options: [],
+  preview: () => ({}),
+  async write({ drawing }) {
+    const { writeSvg } = await import('../svg');
+    return ok(utf8(writeSvg(drawing)));
+  },
+};

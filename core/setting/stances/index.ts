@@ -1,0 +1,60 @@
+import type { Vec } from '../../geometry/vec';
+import type { Stance, StanceKind } from '../../piece/types';
+import { bent } from './bent';
+import { AXES, standRigid, type StanceDefinition } from './kind';
+import { pointed } from './pointed';
+import { sheared } from './sheared';
+import { stacked } from './stacked';
+import { swayed } from './swayed';
+import { turned } from './turned';
+import { upright } from './upright';
+
+export { AXES } from './kind';
+
+/** One line a stance, in the order in which they are offered. */
+export const STANCES: Readonly<Record<StanceKind, StanceDefinition>> = {
+  turned,
+  upright,
+  sheared,
+  swayed,
+  bent,
+  pointed,
+  stacked,
+};
+
+/** Something that stands: where its origin is, and what a unit of its own x and of its own y (upwards) become, mm. */
+export interface Standing {
+  readonly x: number;
+  readonly y: number;
+  readonly xx: number;
+  readonly xy: number;
+  readonly yx: number;
+  readonly yy: number;
+}
+
+/** A letter flatter than this share of itself stands too steeply for its stance. */
+const FLAT = 0.15;
+
+/**
+ * The axes of a letter under a stance, at a place where the reading direction is the unit vector (tx, ty) and the tops
+ * of turned letters point to (ty, −tx). `strength` goes from turned (0) to wholly so (1).
+ *
+ * @param from the letter's place, and `centre` what pointed letters point to, mm
+ * @param out four numbers, see AXES
+ */
+export function writeAxes(stance: Stance, tx: number, ty: number, from: Vec, centre: Vec, out: Float64Array): void {
+  const { stand, graded } = STANCES[stance.kind];
+  standRigid({ x: ty, y: -tx }, out);
+  if (stand && !(graded && stance.strength === 0)) stand({ tx, ty, from, centre, strength: stance.strength }, out);
+}
+
+/** Whether axes leave next to nothing of a letter: a stem laid along its baseline. */
+export const isFlat = (axes: Float64Array): boolean =>
+  Math.abs(axes[AXES.ax]! * axes[AXES.uy]! - axes[AXES.ay]! * axes[AXES.ux]!) < FLAT;
+
+/** Whether letters stand as the curve goes: by their stance, or because it is given no strength. */
+export const followsCurve = ({ kind, strength }: Stance): boolean =>
+  STANCES[kind].followsCurve || (STANCES[kind].graded && strength === 0);
+
+/** How far outlines are bent, 0 to 1. */
+export const bendingOf = ({ kind, strength }: Stance): number => (STANCES[kind].bends ? strength : 0);

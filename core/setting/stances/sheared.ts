@@ -1,0 +1,16 @@
+import { aheadOf, AXES, type StanceDefinition } from './kind';
+
+export const sheared: StanceDefinition = {
+  description: 'Stems stay vertical, baselines follow the slope.',
+  followsCurve: false,
+  fans: true,
+  graded: true,
+  bends: false,
+  stacked: false,
+  hasCentre: false,
+  // Its x stays along the tangent, the axis of its stem is mixed with the vertical.
+  stand({ tx, ty, strength }, out) {
+    out[AXES.ux] = (1 - strength) * ty;
+    out[AXES.uy] = (1 - strength) * -tx - strength * aheadOf(tx);
+  },
+};
