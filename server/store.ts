@@ -1,7 +1,8 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
-import { CURRENT_VERSION, parsePiece, readPiece } from '#core/piece/read';
+import { parsePiece, readPiece } from '#core/piece/read';
+import { CURRENT_VERSION } from '#core/piece/version';
 import { createFace, type Face } from '#core/type/face';
 import { shippedFaces } from '../fonts/shippedFaces';
 import { openDatabase, type Database } from './data/database';

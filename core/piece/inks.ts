@@ -1,62 +1,72 @@
-import type { Cmyk } from '../ink/colour';
+import { field, flag, four, id, limited, object, orNull, tagged, trimmedText, type TypeOf } from './fields';
 
 /** An ink is named by its id. */
 export type InkId = string;
+export const inkId = id;
 
-/** What is printed with: a mix of the four process inks, or a spot ink, of which the mix is then the alternate. */
-export interface Ink {
-  readonly id: InkId;
+export const ink = object({
+  id: id(),
   /** What people call it; of a spot ink also what its plate is called. No two inks of a piece have the same. */
-  readonly name: string;
-  readonly kind: 'process' | 'spot';
+  name: trimmedText('nameLength'),
+  /** A mix of the four process inks, or a spot ink, of which the mix is then the alternate. */
+  kind: tagged('process', 'spot'),
   /** Each 0 to 100 %. */
-  readonly cmyk: Cmyk;
+  cmyk: four(limited('inkShare'), 'must be four shares: cyan, magenta, yellow, black'),
   /** Whether it is printed on top of what lies beneath instead of knocking it out. */
-  readonly overprint: boolean;
-}
+  overprint: flag(),
+});
 
-export type Join = 'mitre' | 'round' | 'bevel';
-export type StrokePlace = 'centre' | 'inside' | 'outside';
+/** What is printed with. */
+export type Ink = TypeOf<typeof ink>;
 
-export interface Stroke {
-  readonly ink: InkId;
-  readonly widthMm: number;
-  readonly join: Join;
+const theStroke = object({
+  ink: inkId(),
+  widthMm: limited('strokeMm'),
+  join: tagged('mitre', 'round', 'bevel'),
   /** Centred on the outline, or wholly to one side of it. Open curves and letters take no heed of it: they are centred. */
-  readonly place: StrokePlace;
+  place: tagged('centre', 'inside', 'outside'),
   /** Dashes and the white between them, mm; null for none. On a closed curve both give a little, so that they come out even. */
-  readonly dash: { readonly onMm: number; readonly offMm: number } | null;
+  dash: orNull(object({ onMm: limited('dashMm'), offMm: limited('dashMm') })),
   /** Whether the fill lies over the stroke, so that only its outer half shows. */
-  readonly under: boolean;
-}
+  under: flag(),
+});
+export type Stroke = TypeOf<typeof theStroke>;
+export type Join = Stroke['join'];
+export type StrokePlace = Stroke['place'];
 
+const theHalo = object({ ink: inkId(), marginMm: limited('marginMm') });
 /** An even margin round letters in another ink, beneath them. */
-export interface Halo {
-  readonly ink: InkId;
-  readonly marginMm: number;
-}
+export type Halo = TypeOf<typeof theHalo>;
 
-/** A block shade: what letters sweep over when they are moved in a direction. */
-export interface Shade {
-  readonly ink: InkId;
+const theShade = object({
+  ink: inkId(),
   /** Where it falls, degrees clockwise from 12 o'clock on the sheet. */
-  readonly deg: number;
-  readonly depthMm: number;
-}
+  deg: limited('clockDeg'),
+  depthMm: limited('marginMm'),
+});
+/** A block shade: what letters sweep over when they are moved in a direction. */
+export type Shade = TypeOf<typeof theShade>;
 
-/** A line that follows the curve beneath the words, from the first ink to the last. */
-export interface Underline {
-  readonly ink: InkId;
-  readonly widthMm: number;
+const theUnderline = object({
+  ink: inkId(),
+  widthMm: limited('strokeMm'),
   /** From the baseline to its middle, mm, away from the tops. */
-  readonly offMm: number;
-}
+  offMm: limited('nudgeMm'),
+});
+/** A line that follows the curve beneath the words, from the first ink to the last. */
+export type Underline = TypeOf<typeof theUnderline>;
 
+/** What an item is painted with; null for none. */
+export const fill = orNull(inkId());
+export const stroke = orNull(theStroke);
+const added = { standard: null, since: 5, share: 'ink' } as const;
+export const halo = field(orNull(theHalo), added);
+export const shade = field(orNull(theShade), added);
+export const underline = field(orNull(theUnderline), added);
+
+export const cut = object({ itemId: id(), marginMm: limited('cutMm') });
 /** An item that is cut out of a shape, with a margin about it. */
-export interface Cut {
-  readonly itemId: string;
-  readonly marginMm: number;
-}
+export type Cut = TypeOf<typeof cut>;
 
 /** The inks of a new piece: invented names, useful mixes. */
 export const STANDARD_INKS: readonly Ink[] = [

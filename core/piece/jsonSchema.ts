@@ -1,5 +1,6 @@
 import type * as yup from 'yup';
-import { unionOf } from './rules';
+import { unionOf } from './fields';
+import { CURRENT_VERSION } from './version';
 import { pieceSchema } from './schema';
 
 type Json = Record<string, unknown>;
@@ -55,7 +56,7 @@ function plain(schema: yup.AnySchema, described: Described): Json {
 function convert(schema: yup.AnySchema): Json {
   const union = unionOf(schema);
   if (union) {
-    const members = Object.values(union.members).map((member) => convert(member));
+    const members = Object.values(union.members).map((member) => convert(member as unknown as yup.AnySchema));
     return { oneOf: union.nullable ? [...members, { type: 'null' }] : members };
   }
   const described = schema.describe() as Described;
@@ -69,6 +70,6 @@ function convert(schema: yup.AnySchema): Json {
  */
 export const pieceJsonSchema = (): Json => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'Under Arc piece, format version 6',
-  ...convert(pieceSchema),
+  title: `Under Arc piece, format version ${CURRENT_VERSION}`,
+  ...convert(pieceSchema as unknown as yup.AnySchema),
 });

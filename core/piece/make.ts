@@ -1,46 +1,5 @@
-import { PLAIN_STANCE } from './stances';
-import type {
-  Curve,
-  CurveShape,
-  Fit,
-  InkId,
-  Lettering,
-  Ornaments,
-  Picture,
-  Piece,
-  Sheet,
-  Side,
-  Spacing,
-  Stroke,
-  Style,
-  Tops,
-  Tracing,
-} from './types';
-import { STYLE_FIELDS } from './types';
-
-/** Spaced so that every gap looks on its curve as the face has it on a straight line. */
-export const STANDARD_SPACING: Spacing = {
-  tracking: 0,
-  words: 1,
-  measuredAt: 0.5,
-  kerning: true,
-  ligatures: true,
-  evenOut: 1,
-  lean: 0,
-  mayGrow: true,
-  leastGapMm: 0.1,
-};
-
-/** Filled by nothing; when asked to, first by tracking, then by wider or narrower letters, then by their size. */
-export const STANDARD_FIT: Fit = {
-  kept: false,
-  baseRadiusMm: null,
-  rules: [
-    { by: 'tracking', least: -20, most: 120 },
-    { by: 'width', least: 0.92, most: 1.08 },
-    { by: 'size', least: 0.5, most: 2 },
-  ],
-};
+import { standardOf, standardStyle, styleOf } from './lettering';
+import type { Curve, CurveShape, InkId, Lettering, Ornaments, Picture, Piece, Sheet, Side, Stroke, Style, Tops, Tracing } from './types';
 
 /** Ornaments as they are first put between the letterings of a curve. */
 export const makeOrnaments = (id: string, name: string, curveId: string, fill: string | null): Ornaments => ({
@@ -158,33 +117,24 @@ export interface NewLettering {
 export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, like, ink }: NewLettering): Lettering {
   const capMm = Math.round(Math.min(Math.max(sizeMm * 0.18, 2), 12) * 2) / 2;
   const shift = like && like.seat.side === side ? like.seat.baselineShiftMm * (like.seat.tops === tops ? 1 : -1) : 0;
+  const of: Style['of'] = like ?? {
+    ...standardStyle(),
+    lineDistanceMm: LINES * capMm,
+    size: { by: 'cap', mm: capMm },
+    fill: ink,
+  };
   return {
+    ...styleOf(of),
     type: 'lettering',
     id,
     curveId: curve.id,
     wording: '',
-    letterCase: like?.letterCase ?? 'typed',
-    lineDistanceMm: like?.lineDistanceMm ?? LINES * capMm,
-    faceId: like?.faceId ?? 'limelight',
-    size: like?.size ?? { by: 'cap', mm: capMm },
-    width: like?.width ?? 1,
-    features: like?.features ?? [],
-    axes: like?.axes ?? [],
     seat: { tops, side, by: like?.seat.by ?? 'caps', hold: null, baselineShiftMm: shift === 0 ? 0 : shift },
     anchor: { at, startOffsetMm: 0, align: 'centre', by: 'ink' },
     bookends,
-    spacing: like?.spacing ?? STANDARD_SPACING,
-    fit: STANDARD_FIT,
-    corners: like?.corners ?? { kind: 'round', radiusMm: 2 },
-    stance: like?.stance ?? PLAIN_STANCE,
+    fit: standardOf('fit'),
     adjustments: [],
     twin: null,
-    fill: like ? like.fill : ink,
-    stroke: like?.stroke ?? null,
-    halo: like?.halo ?? null,
-    shade: like?.shade ?? null,
-    underline: like?.underline ?? null,
-    united: like?.united ?? false,
     hidden: false,
   };
 }
@@ -203,5 +153,5 @@ export const makeStroke = (ink: InkId, widthMm = 0.35): Stroke => ({
 export const makeStyle = (id: string, name: string, lettering: Lettering): Style => ({
   id,
   name,
-  of: Object.fromEntries(STYLE_FIELDS.map((field) => [field, lettering[field]])) as unknown as Style['of'],
+  of: styleOf(lettering),
 });

@@ -1,81 +1,41 @@
 import { fromHex, nearestCmyk } from '../ink/colour';
 import { STANDARD_INKS } from './inks';
 import { PROCESSES } from './process';
-import { STANDARD_FIT } from './make';
+import { factsOf, fieldsOf, type Field } from './fields';
+import { ITEMS } from './items';
 
 type Older = Record<string, unknown>;
 
-/** Version 1 knew neither guides, nor locked and hidden curves, nor corners. */
-function fromVersion1(older: Older): Older {
-  const { items } = older;
-  return {
-    ...older,
-    version: 2,
-    guides: [],
-    items: Array.isArray(items)
-      ? items.map((item: Older | null) => {
-          if (item?.['type'] === 'curve') return { locked: false, hidden: false, ...item };
-          if (item?.['type'] === 'lettering') return { corners: { kind: 'round', radiusMm: 2 }, ...item };
-          return item;
-        })
-      : items,
-  };
+const isObject = (value: unknown): value is Older =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** An object of an older version with every field that a version brought, as it was without being said, by its declaration. */
+function withAdded(rule: Field<any>, older: unknown, version: number): unknown {
+  const fields = fieldsOf(rule);
+  if (!fields || !isObject(older)) return older;
+  const added: Older = {},
+    inner: Older = {};
+  for (const [name, field] of Object.entries(fields)) {
+    const { since, standard, before } = factsOf(field);
+    if (Object.hasOwn(older, name)) inner[name] = withAdded(field, older[name], version);
+    else if (since === version) added[name] = before === undefined ? standard : before;
+  }
+  return { ...added, ...older, ...inner };
 }
 
-/** What a lettering of version 2 was without saying so. */
-const LETTERING_3: Older = {
-  letterCase: 'typed',
-  lineDistanceMm: 8,
-  width: 1,
-  features: [],
-  axes: [],
-  stance: { kind: 'turned', strength: 1, centre: null },
-  adjustments: [],
-  twin: null,
-};
+const mapped = (list: unknown, by: (one: any) => unknown): unknown => (Array.isArray(list) ? list.map(by) : list);
 
-/** Version 2 knew one stance, one line, no pictures to trace, and seats by the capitals alone. */
-function fromVersion2(older: Older): Older {
-  const { items } = older;
-  return {
-    ...older,
-    version: 3,
-    items: Array.isArray(items)
-      ? items.map((item: Older | null) =>
-          item?.['type'] === 'lettering'
-            ? {
-                ...LETTERING_3,
-                ...item,
-                seat: { by: 'caps', hold: null, ...(item['seat'] as Older) },
-                anchor: { by: 'ink', ...(item['anchor'] as Older) },
-              }
-            : item,
-        )
-      : items,
-  };
-}
-
-/** What every lettering of version 3 was without saying so: spaced by the face, and filled by nothing. */
-const SPACING_4: Older = { words: 1, evenOut: 0, leastGapMm: 0.1 };
-
-/** Version 3 knew neither word spacing, nor evening out, nor a kept fit, nor ornaments. */
-function fromVersion3(older: Older): Older {
-  const { items } = older;
-  return {
-    ...older,
-    version: 4,
-    items: Array.isArray(items)
-      ? items.map((item: Older | null) =>
-          item?.['type'] === 'lettering'
-            ? { fit: STANDARD_FIT, ...item, spacing: { ...SPACING_4, ...(item['spacing'] as Older) } }
-            : item,
-        )
-      : items,
-  };
-}
-
-/** What every lettering of version 4 was without saying so. */
-const LETTERING_5: Older = { hidden: false, halo: null, shade: null, underline: null, united: false };
+/** A piece brought to a version by what the fields of its items say of themselves. */
+const toVersion = (older: Older, version: number): Older => ({
+  ...older,
+  version,
+  items: mapped(older['items'], (item) => {
+    const type: unknown = isObject(item) ? item['type'] : null;
+    return typeof type === 'string' && Object.hasOwn(ITEMS, type)
+      ? withAdded(ITEMS[type as keyof typeof ITEMS], item, version)
+      : item;
+  }),
+});
 
 /** Version 4 had screen colours instead of inks: each becomes a process ink that looks the same. */
 function fromVersion4(older: Older): Older {
@@ -98,33 +58,21 @@ function fromVersion4(older: Older): Older {
     const { colour, ...rest } = stroke as Older;
     return { ink: inkOf(colour), join: 'mitre', place: 'centre', dash: null, under: false, ...rest };
   };
-  const upgraded = Array.isArray(items)
-    ? items.map((item: Older | null) => {
-        const type = item?.['type'];
-        if (!item || type === 'tracing' || typeof type !== 'string') return item;
-        const inked = {
-          ...item,
-          ...('fill' in item ? { fill: inkOf(item['fill']) } : {}),
-          ...('stroke' in item ? { stroke: strokeOf(item['stroke']) } : {}),
-        };
-        if (type === 'curve') return { cuts: [], ...inked };
-        return type === 'lettering'
-          ? {
-              ...LETTERING_5,
-              ...inked,
-              fit: typeof item['fit'] === 'object' ? { baseRadiusMm: null, ...(item['fit'] as Older) } : item['fit'],
-            }
-          : inked;
-      })
-    : items;
+  const upgraded = mapped(items, (item: Older | null) => {
+    const type = item?.['type'];
+    if (!item || type === 'tracing' || typeof type !== 'string') return item;
+    return {
+      ...item,
+      ...('fill' in item ? { fill: inkOf(item['fill']) } : {}),
+      ...('stroke' in item ? { stroke: strokeOf(item['stroke']) } : {}),
+    };
+  });
   return {
-    ...older,
-    version: 5,
+    ...toVersion({ ...older, items: upgraded }, 5),
     paper: '#ffffff',
     inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS,
     styles: [],
     process: PROCESSES.offset,
-    items: upgraded,
   };
 }
 
@@ -134,18 +82,6 @@ function fromVersion5(older: Older): Older {
   if (typeof process !== 'object' || process === null) return { ...older, version: 6 };
   const usual = PROCESSES[(process as Older)['kind'] as keyof typeof PROCESSES] ?? PROCESSES.offset;
   return { ...older, version: 6, process: { leastDpi: usual.leastDpi, ...process } };
-}
-
-/** Version 6 kept no rooms equal. */
-function fromVersion6(older: Older): Older {
-  const { items } = older;
-  return {
-    ...older,
-    version: 7,
-    items: Array.isArray(items)
-      ? items.map((item: Older | null) => (item?.['type'] === 'curve' ? { equalRooms: false, ...item } : item))
-      : items,
-  };
 }
 
 /**
@@ -175,13 +111,17 @@ function fromVersion7(older: Older): Older {
   };
 }
 
-/** From each older version to the next; the entry at n turns version n into version n + 1. */
+/**
+ * From each older version to the next; the entry at n turns version n into version n + 1. What fields say of themselves
+ * (`since`) is done by `toVersion`; a version that changes what was there already has a function of its own.
+ */
 export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = {
-  1: fromVersion1,
-  2: fromVersion2,
-  3: fromVersion3,
+  // Version 1 knew no guides.
+  1: (older) => ({ ...toVersion(older, 2), guides: [] }),
+  2: (older) => toVersion(older, 3),
+  3: (older) => toVersion(older, 4),
   4: fromVersion4,
   5: fromVersion5,
-  6: fromVersion6,
+  6: (older) => toVersion(older, 7),
   7: fromVersion7,
 };

@@ -1,19 +1,22 @@
-export type ProcessKind = 'offset' | 'screen' | 'foil' | 'engraving' | 'embroidery' | 'plotter';
+import { limited, object, tagged, type TypeOf } from './fields';
+
+export const process = object({
+  kind: tagged('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),
+  /** Finest line or stroke of a letter, mm. */
+  leastStrokeMm: limited('processMm'),
+  /** Finest white: counters, gaps between letters, mm. */
+  leastGapMm: limited('processMm'),
+  /** Lowest capitals that can be read, mm. */
+  leastLetterMm: limited('processMm'),
+  /** Most ink in all, %. */
+  mostInk: limited('mostInk'),
+  /** Pixels in an inch that a picture must have at its size. */
+  leastDpi: limited('leastDpi'),
+});
 
 /** How a piece is made real, and what that can still hold: each number may be changed. */
-export interface Process {
-  readonly kind: ProcessKind;
-  /** Finest line or stroke of a letter, mm. */
-  readonly leastStrokeMm: number;
-  /** Finest white: counters, gaps between letters, mm. */
-  readonly leastGapMm: number;
-  /** Lowest capitals that can be read, mm. */
-  readonly leastLetterMm: number;
-  /** Most ink in all, %. */
-  readonly mostInk: number;
-  /** Pixels in an inch that a picture must have at its size. */
-  readonly leastDpi: number;
-}
+export type Process = TypeOf<typeof process>;
+export type ProcessKind = Process['kind'];
 
 /** What each process holds as a rule; a printer knows better. */
 export const PROCESSES: Readonly<Record<ProcessKind, Process>> = {

@@ -2,10 +2,8 @@ import { ValidationError } from 'yup';
 import { fail, ok, type Problem, type Result } from '../result';
 import { MIGRATIONS } from './migrations';
 import { pieceSchema } from './schema';
+import { CURRENT_VERSION } from './version';
 import { holdersOf, parentsOf, type Lettering, type Piece } from './types';
-
-/** The newest version of the piece format. */
-export const CURRENT_VERSION = 8;
 
 /** All problems that a schema finds, each with the path of its field (`items[2].shape.radiusMm`). */
 export function problemsOf(

@@ -5,13 +5,13 @@
 import { trackOf, type Track } from '#core/curves/index';
 import { fitSketch } from '#core/import/sketch';
 import { measurePath } from '#core/geometry/measuredPath';
-import type { Path } from '#core/geometry/segment';
-import { cubic } from '#core/geometry/segment';
+import { type Path, cubic } from '#core/geometry/segment';
 import { walkTo } from '#core/geometry/walk';
 import { tracePath } from '#core/geometry/outlines/tracePath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { screenPathData, screenUnit } from '#core/output/screenPath';
-import { STANDARD_FIT, STANDARD_SPACING } from '#core/piece/make';
+import { STANDARD_FIT } from '#core/piece/seat';
+import { STANDARD_SPACING } from '#core/piece/lettering';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { collisions } from '#core/setting/space/collisions';
 import { evenOut } from '#core/setting/space/evenOut';

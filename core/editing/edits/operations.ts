@@ -19,7 +19,7 @@ import {
 } from '../../piece/types';
 import { fail, ok, type Problem, type Result } from '../../result';
 import { placeAtFraction } from '../../setting/line/anchorPlaces';
-import { scaledSize } from '../../setting/line/size';
+import { scaledLettering } from '../../piece/lettering';
 import { asNodes } from '../../curves/asNodes';
 import { releaseSteps } from './release';
 import { acrossSide, flipped, reseated, rewrite } from './reseat';
@@ -115,21 +115,7 @@ export function resizeSteps(piece: Piece, curve: Curve, k: number, withLetters: 
   ];
   if (!withLetters) return ok(steps);
   for (const one of letteringsOn(piece, curve.id)) {
-    const { corners } = one;
-    steps.push(
-      ...rewrite(piece, one, {
-        ...one,
-        size: scaledSize(one.size, k),
-        lineDistanceMm: one.lineDistanceMm * k,
-        adjustments:
-          one.adjustments.length === 0
-            ? one.adjustments
-            : one.adjustments.map((a) => ({ ...a, alongMm: a.alongMm * k, offMm: a.offMm * k })),
-        seat: { ...one.seat, baselineShiftMm: one.seat.baselineShiftMm * k },
-        anchor: { ...one.anchor, startOffsetMm: one.anchor.startOffsetMm * k },
-        corners: corners.kind === 'round' ? { ...corners, radiusMm: corners.radiusMm * k } : corners,
-      }),
-    );
+    steps.push(...rewrite(piece, one, scaledLettering(one, k)));
   }
   for (const one of ornamentsOn(piece, curve.id))
     if (one.offMm !== 0) steps.push(setStep(piece, one.id, ['offMm'], one.offMm * k));

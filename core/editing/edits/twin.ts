@@ -1,3 +1,4 @@
+import { TWIN_SHARES } from '../../piece/fields';
 import { tracksOf } from '../../curves';
 import { fractionOf } from '../../curves/clock';
 import { wrap } from '../../geometry/wrap';
@@ -9,7 +10,7 @@ import { letteringTrack } from '../../setting/line/corners';
 import { readingDirection, reseatLettering } from '../../setting/line/seat';
 
 /** What a new twin shares. */
-const ALL_SHARES: readonly TwinShare[] = ['face', 'size', 'space', 'stance', 'ink', 'band'];
+const ALL_SHARES: readonly TwinShare[] = TWIN_SHARES;
 
 /**
  * The matching lettering on the opposite side of the same closed curve: same words, face, size and band, turned over so

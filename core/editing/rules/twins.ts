@@ -1,27 +1,7 @@
+import { shareOf } from '../../piece/lettering';
 import { setStep, withMore, type Made, type SetStep } from '../../piece/steps';
 import { findLettering, type Lettering, type Piece, type Seat, type TwinShare } from '../../piece/types';
 import type { Rule } from '../rule';
-
-/** Which of the shared things a property belongs to, by the first name of its path. Words, place and bookends are never shared. */
-const SHARE_OF: Readonly<Record<string, TwinShare>> = {
-  faceId: 'face',
-  letterCase: 'face',
-  features: 'face',
-  axes: 'face',
-  size: 'size',
-  width: 'size',
-  lineDistanceMm: 'size',
-  spacing: 'space',
-  stance: 'stance',
-  corners: 'stance',
-  fill: 'ink',
-  stroke: 'ink',
-  halo: 'ink',
-  shade: 'ink',
-  underline: 'ink',
-  united: 'ink',
-  seat: 'band',
-};
 
 /** A seat in the band of another one, the tops left as they are: what is a shift towards the tops for one may be away for the other. */
 function inBandOf(seat: Seat, of: Seat): Seat {
@@ -53,7 +33,7 @@ function lastSets({ piece, steps }: Made): SharedSet[] {
     if (step.kind !== 'set' || step.id === null) continue;
     const own = findLettering(piece, step.id);
     const twin = own && twinOf(piece, own);
-    const share = SHARE_OF[step.path[0]!];
+    const share = shareOf(step.path[0]!);
     if (!own || !twin || !share || !twin.shares.includes(share)) continue;
     const key = [...[own.id, twin.other.id].sort(), ...(share === 'band' ? ['seat'] : step.path)].join('\n');
     // Set anew, it comes behind what was set since.
@@ -71,7 +51,7 @@ export const twinsRule: Rule = {
     for (const step of lastSets(made)) {
       const own = findLettering(now.piece, step.id)!;
       const { other } = twinOf(now.piece, own)!;
-      const share = SHARE_OF[step.path[0]!]!;
+      const share = shareOf(step.path[0]!);
       now = withMore(now, [
         share === 'band'
           ? setStep(now.piece, other.id, ['seat'], inBandOf(other.seat, own.seat))

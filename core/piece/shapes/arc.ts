@@ -1,41 +1,15 @@
-import * as yup from 'yup';
-import type { Point } from '../point';
+import { eitherWay, limited, object, point, tagged, type TypeOf } from '../fields';
 import { LIMITS } from '../limits';
-import { limited, point } from './fields';
+
+export const arc = object({
+  kind: tagged('arc'),
+  centre: point(),
+  radiusMm: limited('radiusMm'),
+  /** Degrees clockwise from 12 o'clock. */
+  startDeg: limited('clockDeg'),
+  /** Degrees, 1 to 359 either way. */
+  sweepDeg: eitherWay('sweepDeg', `must sweep at least ${LIMITS.sweepDeg.min}°`),
+});
 
 /** Part of a circle, from a clock angle through a sweep; a positive sweep is travelled clockwise. */
-export interface ArcShape {
-  readonly kind: 'arc';
-  readonly centre: Point;
-  readonly radiusMm: number;
-  /** Degrees clockwise from 12 o'clock. */
-  readonly startDeg: number;
-  /** Degrees, 1 to 359 either way. */
-  readonly sweepDeg: number;
-}
-
-const { min, max } = LIMITS.sweepDeg;
-
-export const arcSchema: yup.ObjectSchema<ArcShape> = yup
-  .object({
-    kind: yup
-      .string<'arc'>()
-      .oneOf(['arc'] as const)
-      .required(),
-    centre: point(),
-    radiusMm: limited('radiusMm'),
-    startDeg: limited('clockDeg'),
-    sweepDeg: yup
-      .number()
-      .strict()
-      .required()
-      .min(-max)
-      .max(max)
-      .test(
-        'least-sweep',
-        `\${path} must sweep at least ${min}°`,
-        (value) => value === undefined || Math.abs(value) >= min,
-      ),
-  })
-  .strict()
-  .noUnknown();
+export type ArcShape = TypeOf<typeof arc>;

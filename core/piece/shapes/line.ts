@@ -1,22 +1,6 @@
-import * as yup from 'yup';
-import type { Point } from '../point';
-import { point } from './fields';
+import { object, point, tagged, type TypeOf } from '../fields';
+
+export const line = object({ kind: tagged('line'), from: point(), to: point() });
 
 /** A straight line. */
-export interface LineShape {
-  readonly kind: 'line';
-  readonly from: Point;
-  readonly to: Point;
-}
-
-export const lineSchema: yup.ObjectSchema<LineShape> = yup
-  .object({
-    kind: yup
-      .string<'line'>()
-      .oneOf(['line'] as const)
-      .required(),
-    from: point(),
-    to: point(),
-  })
-  .strict()
-  .noUnknown();
+export type LineShape = TypeOf<typeof line>;

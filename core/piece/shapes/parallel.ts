@@ -1,23 +1,12 @@
-import * as yup from 'yup';
-import { curveId, limited } from './fields';
+import { id, limited, object, tagged, type TypeOf } from '../fields';
+
+export const parallel = object({
+  kind: tagged('parallel'),
+  /** Id of the curve it follows. */
+  of: id(),
+  /** mm, positive outward, or to the left of travel on an open curve. */
+  distanceMm: limited('coordinateMm'),
+});
 
 /** A curve kept at a distance from another: change that one, and it follows. */
-export interface ParallelShape {
-  readonly kind: 'parallel';
-  /** Id of the curve it follows. */
-  readonly of: string;
-  /** mm, positive outward, or to the left of travel on an open curve. */
-  readonly distanceMm: number;
-}
-
-export const parallelSchema: yup.ObjectSchema<ParallelShape> = yup
-  .object({
-    kind: yup
-      .string<'parallel'>()
-      .oneOf(['parallel'] as const)
-      .required(),
-    of: curveId(),
-    distanceMm: limited('coordinateMm'),
-  })
-  .strict()
-  .noUnknown();
+export type ParallelShape = TypeOf<typeof parallel>;

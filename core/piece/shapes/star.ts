@@ -1,31 +1,15 @@
-import * as yup from 'yup';
-import type { Point } from '../point';
-import { limited, point } from './fields';
+import { limited, object, point, tagged, wholeNumber, type TypeOf } from '../fields';
+
+export const star = object({
+  kind: tagged('star'),
+  centre: point(),
+  /** Distance of the points from the centre, and of the hollows between them, mm. */
+  radiusMm: limited('radiusMm'),
+  innerRadiusMm: limited('radiusMm'),
+  points: wholeNumber('sides'),
+  cornerMm: limited('cornerMm'),
+  turnDeg: limited('clockDeg'),
+});
 
 /** A star with a point at 12 o’clock, unless it is turned; travelled clockwise. */
-export interface StarShape {
-  readonly kind: 'star';
-  readonly centre: Point;
-  /** Distance of the points from the centre, and of the hollows between them, mm. */
-  readonly radiusMm: number;
-  readonly innerRadiusMm: number;
-  readonly points: number;
-  readonly cornerMm: number;
-  readonly turnDeg: number;
-}
-
-export const starSchema: yup.ObjectSchema<StarShape> = yup
-  .object({
-    kind: yup
-      .string<'star'>()
-      .oneOf(['star'] as const)
-      .required(),
-    centre: point(),
-    radiusMm: limited('radiusMm'),
-    innerRadiusMm: limited('radiusMm'),
-    points: limited('sides').integer(),
-    cornerMm: limited('cornerMm'),
-    turnDeg: limited('clockDeg'),
-  })
-  .strict()
-  .noUnknown();
+export type StarShape = TypeOf<typeof star>;

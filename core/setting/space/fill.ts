@@ -10,7 +10,7 @@ import type { Evening } from '../line/measure';
 import { bookendsInReading } from '../line/overset';
 import { readingDirection } from '../line/seat';
 import { linesOf, setLettering, type SetLettering } from '../line/setLettering';
-import { scaledSize } from '../line/size';
+import { scaledSize } from '../../piece/lettering';
 
 /** Ink that ends this near to a bookend meets it, mm. */
 export const MEETS_MM = 1e-4;

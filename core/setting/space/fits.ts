@@ -1,10 +1,9 @@
 import { curveKind, trackOf, type Track } from '../../curves';
 import { scaleAbout } from '../../curves/similarity';
-import type { Curve, CurveShape, Lettering } from '../../piece/types';
-import { parentsOf } from '../../piece/types';
+import { type Curve, type CurveShape, type Lettering, parentsOf } from '../../piece/types';
 import type { Face } from '../../type/face';
 import { setLettering, worstLine, type SetLettering } from '../line/setLettering';
-import { scaledSize } from '../line/size';
+import { scaledSize } from '../../piece/lettering';
 
 /** A way to make an overset lettering fit, with the value that it comes to. */
 export type Fit =

@@ -2,7 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import Ajv2020 from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
 import { pieceJsonSchema } from '#core/piece/jsonSchema';
-import { CURRENT_VERSION, parsePiece, readPiece } from '#core/piece/read';
+import { parsePiece, readPiece } from '#core/piece/read';
+import { CURRENT_VERSION } from '#core/piece/version';
 import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 import { seeded } from '../../support/random';
 

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { STANDARD_FIT } from '#core/piece/make';
+import { STANDARD_FIT } from '#core/piece/seat';
 import type { CurveShape, FitBy, FitRule, Lettering } from '#core/piece/types';
 import {
   MEETS_MM,

@@ -1,0 +1,196 @@
+import * as yup from 'yup';
+import { LIMITS, type LimitName } from './limits';
+
+/**
+ * How a field of a piece is declared: once, by what it must be. Its type, the check of pieces that are read, and the JSON Schema
+ * follow from that; what else is known of it, its standard above all, is said beside it, see `FieldFacts`.
+ */
+export interface Field<T> {
+  readonly [OF]: T;
+  readonly validateSync: (value: unknown, options: object) => unknown;
+}
+declare const OF: unique symbol;
+
+/** The type of what a field holds. */
+export type TypeOf<F> = F extends Field<infer T> ? T : never;
+
+type Fields = Readonly<Record<string, Field<any>>>;
+/** The type of an object with these fields. */
+export type ObjectOf<S extends Fields> = { readonly [K in keyof S]: TypeOf<S[K]> };
+
+/** What two letterings that are twins can have in common. */
+export const TWIN_SHARES = ['face', 'size', 'space', 'stance', 'ink', 'band'] as const;
+export type TwinShare = (typeof TWIN_SHARES)[number];
+
+/** What is known of a field beside what it must be. */
+export interface FieldFacts<T> {
+  /** What it is at first, in new items. */
+  readonly standard?: T;
+  /** The version of the format that brought it. Pieces of older versions get `before`, or else `standard`. */
+  readonly since?: number;
+  /** What older pieces were without saying so, where that differs from `standard`. */
+  readonly before?: T;
+  /** The share of twins to which it belongs; none where each has its own. */
+  readonly share?: TwinShare;
+  /** What it becomes where letters are scaled by a factor. */
+  readonly scaled?: (value: T, k: number) => T;
+}
+
+const asYup = (field: Field<any>): yup.AnySchema => field as unknown as yup.AnySchema;
+const asField = <T>(schema: unknown): Field<T> => schema as Field<T>;
+
+/** A field with what is known of it. */
+export const field = <T>(rule: Field<T>, facts: FieldFacts<NoInfer<T>>): Field<T> =>
+  asField(asYup(rule).meta(facts as never));
+
+/** What is known of a field. */
+export const factsOf = (rule: Field<any>): FieldFacts<any> => (asYup(rule).meta() as FieldFacts<any> | undefined) ?? {};
+
+/** An object of exactly these fields. */
+export function object<S extends Fields>(fields: S): Field<ObjectOf<S>> {
+  const schema = yup
+    .object(fields as unknown as yup.ObjectShape)
+    .strict()
+    .noUnknown()
+    .required()
+    .typeError('${path} must be an object');
+  return asField(schema);
+}
+
+/** The fields of an object that was declared above; null for any other field. */
+export function fieldsOf(rule: Field<any>): Fields | null {
+  const { fields } = rule as unknown as { readonly fields?: Fields };
+  return fields ?? null;
+}
+
+/** Members of a union, told apart by the value of one field. */
+export interface Union {
+  readonly tag: string;
+  readonly members: Fields;
+  readonly nullable: boolean;
+}
+const unions = new WeakMap<object, Union>();
+
+function lazyUnion(union: Union): unknown {
+  const { tag, members, nullable } = union;
+  const known = Object.keys(members);
+  const unknown = yup.mixed().test('known-tag', (value, context) => {
+    const given = (value as Record<string, unknown> | null | undefined)?.[tag];
+    return context.createError({
+      message:
+        given === undefined
+          ? `${context.path} must be an object with "${tag}": one of ${known.join(', ')}`
+          : `${context.path}.${tag} must be one of ${known.join(', ')}`,
+    });
+  });
+  const none = yup.mixed().nullable();
+  return yup.lazy((value: unknown) => {
+    if (nullable && value === null) return none as never;
+    const given = (value as Record<string, unknown> | null | undefined)?.[tag];
+    return (typeof given === 'string' && Object.hasOwn(members, given) ? members[given]! : unknown) as never;
+  });
+}
+
+/** One of several objects, told apart by the value of `tag`, and reports that value where it is not known. */
+export function union<M extends Fields>(tag: string, members: M): Field<TypeOf<M[keyof M]>> {
+  const made = { tag, members, nullable: false };
+  return asField(registered(lazyUnion(made), made));
+}
+
+/** The same, or null. */
+export function unionOrNull<M extends Fields>(tag: string, members: M): Field<TypeOf<M[keyof M]> | null> {
+  const made = { tag, members, nullable: true };
+  return asField(registered(lazyUnion(made), made));
+}
+
+function registered(schema: unknown, made: Union): unknown {
+  unions.set((schema as { builder: object }).builder, made);
+  return schema;
+}
+
+/** The members of a union that was declared above; null for any other field. */
+export const unionOf = (rule: unknown): Union | null => {
+  const { builder } = rule as { readonly builder?: object };
+  return (builder && unions.get(builder)) ?? null;
+};
+
+/** One of a few words. */
+export const tagged = <T extends string>(...values: readonly T[]): Field<T> =>
+  asField(yup.string<T>().strict().oneOf(values).required());
+
+export const id = (): Field<string> => matching(/^[A-Za-z0-9_-]{1,40}$/, 'must be 1 to 40 letters, digits, - or _');
+
+/** A text that fits a pattern; `otherwise` says what it must be. */
+export const matching = (pattern: RegExp, otherwise: string): Field<string> =>
+  asField(yup.string().strict().required().matches(pattern, `\${path} ${otherwise}`));
+
+/** A text of a length within the named limits. */
+export const text = (name: LimitName): Field<string> =>
+  asField(yup.string().strict().defined().min(LIMITS[name].min).max(LIMITS[name].max));
+
+/** The same, without spaces at its ends. */
+export const trimmedText = (name: LimitName): Field<string> =>
+  asField((asYup(text(name)) as yup.StringSchema).trim('${path} must not begin or end with a space'));
+
+export const flag = (): Field<boolean> => asField(yup.boolean().strict().required());
+
+/** A number that must be present, finite and within the named limits. */
+export const limited = (name: LimitName): Field<number> =>
+  asField(
+    yup.number().strict().required().min(LIMITS[name].min).max(LIMITS[name].max).typeError('${path} must be a number'),
+  );
+
+/** A whole number within the named limits. */
+export const wholeNumber = (name: LimitName): Field<number> =>
+  asField((asYup(limited(name)) as yup.NumberSchema).integer('${path} must be a whole number'));
+
+/** A number between −max and max that is at least `min` away from 0. */
+export const eitherWay = (name: LimitName, otherwise: string): Field<number> => {
+  const { min, max } = LIMITS[name];
+  return asField(
+    yup
+      .number()
+      .strict()
+      .required()
+      .min(-max)
+      .max(max)
+      .test('far-from-zero', `\${path} ${otherwise}`, (value) => value === undefined || Math.abs(value) >= min),
+  );
+};
+
+/** One certain value. */
+export const exactly = <T extends number>(value: T): Field<T> =>
+  asField(yup.number<T>().strict().oneOf([value]).required());
+
+/** What a field holds, or null. */
+export const orNull = <T>(rule: Field<T>): Field<T | null> => asField(asYup(rule).nullable().defined());
+
+/** A list of at least and at most so many, each by the same rule. */
+export const list = <T>(
+  of: Field<T>,
+  { min, max }: { readonly min: number; readonly max: number },
+): Field<readonly T[]> =>
+  asField(
+    yup
+      .array()
+      .strict()
+      .of(of as never)
+      .required()
+      .min(min)
+      .max(max),
+  );
+
+/** A list of exactly four. */
+export const four = <T>(of: Field<T>, otherwise: string): Field<readonly [T, T, T, T]> =>
+  asField(
+    yup
+      .array()
+      .strict()
+      .of(of as never)
+      .required()
+      .length(4, `\${path} ${otherwise}`),
+  );
+
+/** A place on the sheet in mm from its top left corner, x to the right, y down. */
+export const point = () => object({ x: limited('coordinateMm'), y: limited('coordinateMm') });
+export type Point = TypeOf<ReturnType<typeof point>>;
