@@ -4,7 +4,7 @@ import { problemsOf } from '#core/piece/read';
 import { problem } from './problem';
 
 /** The largest body that is read, in bytes. A piece at its limits is smaller. */
-export const MAX_BODY = 4 * 1024 * 1024;
+const MAX_BODY = 4 * 1024 * 1024;
 
 const tooLarge = (limit: number) =>
   problem(413, {

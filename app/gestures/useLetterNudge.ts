@@ -1,7 +1,7 @@
 import { adjusted, adjustmentAt } from '#core/piece/reword';
 import type { Lettering } from '#core/piece/types';
 import { letterAt, type Hit } from '#core/setting/hand/caret';
-import { LETTER } from '#core/setting/line/setLettering';
+import { LETTER } from '#core/setting/stances';
 import type { Vec } from '#core/geometry/vec';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -44,8 +44,8 @@ export function useLetterNudge() {
       x: x * Math.cos(back) - y * Math.sin(back),
       y: x * Math.sin(back) + y * Math.cos(back),
     });
-    const a = turned(row[LETTER.cos]!, row[LETTER.sin]!),
-      u = turned(row[LETTER.upX]!, row[LETTER.upY]!);
+    const a = turned(row[LETTER.ax]!, row[LETTER.ay]!),
+      u = turned(row[LETTER.ux]!, row[LETTER.uy]!);
     const det = a.x * u.y - a.y * u.x;
     if (Math.abs(det) < 1e-9) return { along: 0, off: 0 };
     return { along: (way.x * u.y - way.y * u.x) / det, off: (a.x * way.y - a.y * way.x) / det };

@@ -15,7 +15,7 @@ type Contour = readonly Edge[];
 const SMOOTH_RAD = 0.01;
 
 /** A contour as the nodes of a drawn curve: lines without handles, cubics with theirs. */
-export function drawnOf(contour: Contour): DrawnShape {
+function drawnOf(contour: Contour): DrawnShape {
   const nodes = contour.map((edge, i): CurveNode => {
     const before = contour[(i + contour.length - 1) % contour.length]!;
     const { x, y } = onEdge(edge, 0),
@@ -37,7 +37,7 @@ export function drawnOf(contour: Contour): DrawnShape {
 }
 
 /** The outer contours of a region, each with the holes in it. */
-export function shapesOf(region: Region): { readonly outer: Contour; readonly holes: readonly Contour[] }[] {
+function shapesOf(region: Region): { readonly outer: Contour; readonly holes: readonly Contour[] }[] {
   const outers = region
     .filter((contour) => areaOf([contour]) > 0)
     .map((outer) => ({ outer, area: areaOf([outer]), holes: [] as Contour[] }));

@@ -1,6 +1,7 @@
 import { hypot } from '../hypot';
 import { ROW, walkTo } from '../geometry/walk';
-import { anchorF as anchorFOf, LETTER, type SetLettering } from '../setting/line/setLettering';
+import { anchorF as anchorFOf, type SetLettering } from '../setting/line/setLettering';
+import { LETTER } from '../setting/stances';
 import { COMMAND, PAIRS } from '../geometry/outlines/outline';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';
 
@@ -56,8 +57,8 @@ function mapOf(set: SetLettering, index: number): (x: number, y: number) => Mapp
   const tx = row[ROW.tangentX]! * direction,
     ty = row[ROW.tangentY]! * direction;
   const home = { x: row[ROW.x]! + ty * baselineMm, y: row[ROW.y]! - tx * baselineMm };
-  const cos = own[LETTER.cos]! * tx + own[LETTER.sin]! * ty,
-    sin = own[LETTER.sin]! * tx - own[LETTER.cos]! * ty;
+  const cos = own[LETTER.ax]! * tx + own[LETTER.ay]! * ty,
+    sin = own[LETTER.ay]! * tx - own[LETTER.ax]! * ty;
   const moved = Math.abs(sin) > 1e-12 || hypot(own[0]! - home.x, own[1]! - home.y) > 1e-12;
   const turn = (x: number, y: number): [number, number] => (moved ? [x * cos - y * sin, x * sin + y * cos] : [x, y]);
   return (x, y) => {

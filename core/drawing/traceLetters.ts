@@ -1,8 +1,8 @@
-import { bendingOf } from '../setting/stances';
+import { bendingOf, LETTER } from '../setting/stances';
 import type { SetOrnaments } from '../setting/space/ornaments';
 import type { Sign } from '../setting/space/ornamentSigns';
 import type { StripLetter } from '../setting/hand/strip';
-import { LETTER, linesOf, type SetLettering } from '../setting/line/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/setLettering';
 import { COMMAND, type Outline } from '../geometry/outlines/outline';
 import { traceBent } from './bend';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';

@@ -32,7 +32,7 @@ function followed(piece: Piece, start: Made, ground: Ground): Made {
 }
 
 /** The first rule that an edit, with all that follows from it, breaks; null where it may be. */
-export function refusal(piece: Piece, made: Made, ground: Ground): Problem | null {
+function refusal(piece: Piece, made: Made, ground: Ground): Problem | null {
   for (const rule of RULES) {
     const problem = rule.refuse?.(piece, made, ground);
     if (problem) return problem;

@@ -19,7 +19,7 @@ function cutCubic({ p0, p1, p2, p3 }: CubicSegment, t0: number, t1: number): Cub
 }
 
 /** Part of a segment between two of its parameters, 0 ≤ t0 ≤ t1 ≤ 1: exact, and of the same kind. */
-export function cutSegment(segment: Segment, t0: number, t1: number): Segment {
+function cutSegment(segment: Segment, t0: number, t1: number): Segment {
   if (t0 <= 0 && t1 >= 1) return segment;
   switch (segment.kind) {
     case 'line':

@@ -7,17 +7,8 @@ export interface Vec {
 }
 
 export const vec = (x: number, y: number): Vec => ({ x, y });
-export const add = (a: Vec, b: Vec): Vec => ({ x: a.x + b.x, y: a.y + b.y });
-export const subtract = (a: Vec, b: Vec): Vec => ({ x: a.x - b.x, y: a.y - b.y });
-export const scale = (a: Vec, k: number): Vec => ({ x: a.x * k, y: a.y * k });
-export const dot = (a: Vec, b: Vec): number => a.x * b.x + a.y * b.y;
-/** z component of a × b: positive where b is clockwise from a on the sheet. */
-export const cross = (a: Vec, b: Vec): number => a.x * b.y - a.y * b.x;
 export const distance = (a: Vec, b: Vec): number => hypot(a.x - b.x, a.y - b.y);
 export const lerp = (a: Vec, b: Vec, t: number): Vec => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
-
-/** The unit vector to the left of a direction of travel: up for travel to the right. */
-export const leftOf = (tangent: Vec): Vec => ({ x: tangent.y, y: -tangent.x });
 
 const DEGREES = Math.PI / 180;
 

@@ -6,7 +6,7 @@ import { fail, ok, type Result } from '../result';
 const IMAGE = /^images\/([0-9a-f]{32})\.(png|jpeg|webp)$/;
 
 /** What a piece with its faces may be at most, unpacked. */
-export const PIECE_FILE_CAPS = { bytes: 120 * 1024 * 1024, files: 200 } as const;
+const PIECE_FILE_CAPS = { bytes: 120 * 1024 * 1024, files: 200 } as const;
 
 /** An image that goes along with a piece. */
 export interface CarriedImage {

@@ -9,7 +9,7 @@ export interface Plate {
   readonly screen: string;
 }
 
-export const PROCESS_NAMES = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
+const PROCESS_NAMES = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
 const PROCESS_SCREEN = ['#009fe3', '#e6007e', '#ffed00', '#1d1d1b'] as const;
 
 /** The inks that a drawing prints with, each once, in the order in which they first appear. */
@@ -39,7 +39,7 @@ export function platesOf(drawing: Pick<Drawing, 'paths'>): Plate[] {
 }
 
 /** How much of an ink lies on a plate, 0 to 100 %. */
-export function shareOn(ink: DrawnInk, { of }: Plate): number {
+function shareOn(ink: DrawnInk, { of }: Plate): number {
   if ('spot' in of) return ink.kind === 'spot' && ink.id === of.spot ? 100 : 0;
   return ink.kind === 'process' ? ink.cmyk[of.process] : 0;
 }

@@ -6,7 +6,7 @@ import { writeSvg } from './svg';
 /** Pixels in an inch that a picture may have. */
 export const PNG_DPI = { min: 18, max: 1200 } as const;
 /** Beyond this many pixels a picture is refused before it can take the machine with it. */
-export const PNG_MOST_PIXELS = 120_000_000;
+const PNG_MOST_PIXELS = 120_000_000;
 const MM_IN_INCH = 25.4;
 
 export interface PngOptions {

@@ -24,7 +24,6 @@ const placedImage = {
   /** Its width on the sheet; the height follows from the pixels. */
   widthMm: limited('lengthMm'),
 };
-export type PlacedImage = Omit<Picture, 'type' | 'fill' | 'within'>;
 
 /** The closed curve beyond which nothing of it shows; null for all of it. */
 const within = orNull(id());

@@ -2,7 +2,7 @@ import { field, flag, four, id, limited, object, orNull, tagged, trimmedText, ty
 
 /** An ink is named by its id. */
 export type InkId = string;
-export const inkId = id;
+const inkId = id;
 
 export const ink = object({
   id: id(),
@@ -34,27 +34,24 @@ export type Stroke = TypeOf<typeof theStroke>;
 export type Join = Stroke['join'];
 export type StrokePlace = Stroke['place'];
 
-const theHalo = object({ ink: inkId(), marginMm: limited('marginMm') });
 /** An even margin round letters in another ink, beneath them. */
-export type Halo = TypeOf<typeof theHalo>;
+const theHalo = object({ ink: inkId(), marginMm: limited('marginMm') });
 
+/** A block shade: what letters sweep over when they are moved in a direction. */
 const theShade = object({
   ink: inkId(),
   /** Where it falls, degrees clockwise from 12 o'clock on the sheet. */
   deg: limited('clockDeg'),
   depthMm: limited('marginMm'),
 });
-/** A block shade: what letters sweep over when they are moved in a direction. */
-export type Shade = TypeOf<typeof theShade>;
 
+/** A line that follows the curve beneath the words, from the first ink to the last. */
 const theUnderline = object({
   ink: inkId(),
   widthMm: limited('strokeMm'),
   /** From the baseline to its middle, mm, away from the tops. */
   offMm: limited('nudgeMm'),
 });
-/** A line that follows the curve beneath the words, from the first ink to the last. */
-export type Underline = TypeOf<typeof theUnderline>;
 
 /** What an item is painted with; null for none. */
 export const fill = orNull(inkId());

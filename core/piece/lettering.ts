@@ -102,17 +102,15 @@ const feature = object({
 /** An OpenType feature by its tag: 0 off, 1 on, or the number of an alternate. */
 export type FeatureSwitch = TypeOf<typeof feature>;
 
-const axis = object({ tag: matching(TAG, 'must be the four letters of an axis'), value: limited('axisValue') });
 /** An axis of a variable face by its tag, in the font's own units. */
-export type AxisSetting = TypeOf<typeof axis>;
+const axis = object({ tag: matching(TAG, 'must be the four letters of an axis'), value: limited('axisValue') });
 
 const letterCase = tagged('typed', 'capitals', 'small-capitals');
 /** As typed, all capitals, or small capitals: the face's own where it has them, else scaled capitals. */
 export type LetterCase = TypeOf<typeof letterCase>;
 
-const twin = object({ of: id(), shares: list(tagged(...TWIN_SHARES), LIMITS.twinShares) });
 /** A lettering that is kept in step with another one, each way, in what they share. */
-export type Twin = TypeOf<typeof twin>;
+const twin = object({ of: id(), shares: list(tagged(...TWIN_SHARES), LIMITS.twinShares) });
 
 /** What a style keeps of a lettering too: face, size, spacing, stance and inks; neither words nor place. */
 const STYLED = {

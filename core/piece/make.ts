@@ -1,5 +1,19 @@
 import { standardOf, standardStyle, styleOf } from './lettering';
-import type { Curve, CurveShape, InkId, Lettering, Ornaments, Picture, Piece, Sheet, Side, Stroke, Style, Tops, Tracing } from './types';
+import type {
+  Curve,
+  CurveShape,
+  InkId,
+  Lettering,
+  Ornaments,
+  Picture,
+  Piece,
+  Sheet,
+  Side,
+  Stroke,
+  Style,
+  Tops,
+  Tracing,
+} from './types';
 
 /** Ornaments as they are first put between the letterings of a curve. */
 export const makeOrnaments = (id: string, name: string, curveId: string, fill: string | null): Ornaments => ({

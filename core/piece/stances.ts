@@ -1,7 +1,7 @@
 import { limited, object, orNull, point, tagged, type TypeOf } from './fields';
 
 /** The stances, by their names in a piece; what each does is in core/setting/stances. */
-export const STANCE_KINDS = ['turned', 'upright', 'sheared', 'swayed', 'bent', 'pointed', 'stacked'] as const;
+const STANCE_KINDS = ['turned', 'upright', 'sheared', 'swayed', 'bent', 'pointed', 'stacked'] as const;
 
 export const stance = object({
   kind: tagged(...STANCE_KINDS),

@@ -5,14 +5,13 @@ import type { Piece } from './schema';
 import type { Seat } from './seat';
 import type { CurveShape } from './shapes';
 
-export type { Art, ArtPart, Picture, PlacedImage, Tracing } from './art';
+export type { Art, ArtPart, Picture, Tracing } from './art';
 export type { Point, TwinShare } from './fields';
-export type { Cut, Halo, Ink, InkId, Shade, Stroke, Underline } from './inks';
+export type { Cut, Ink, InkId, Stroke } from './inks';
 export type { Curve, Item, Ornaments, OrnamentSign } from './items';
 export {
   STYLE_FIELDS,
   type Adjustment,
-  type AxisSetting,
   type Corners,
   type FeatureSwitch,
   type LetterCase,
@@ -20,10 +19,7 @@ export {
   type LetterSize,
   type Spacing,
   type Style,
-  type StyleField,
-  type Twin,
 } from './lettering';
-export type { Process } from './process';
 export type { Guide, Piece, Sheet } from './schema';
 export type {
   Alignment,

@@ -29,7 +29,7 @@ import { trim } from './checks/trim';
 import { upsideDown } from './checks/upsideDown';
 import { whiteOverprint } from './checks/whiteOverprint';
 
-export type { Finding, Mend } from './check';
+export type { Finding } from './check';
 
 /** One line a check, in the order in which they are listed. */
 const CHECKS: readonly Check[] = [

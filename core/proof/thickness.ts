@@ -4,7 +4,8 @@ import { lineEdge, onEdge } from '../geometry/outlines/edges';
 import type { Vec } from '../geometry/vec';
 import { shapeOf } from '../geometry/outlines/closest';
 import { contoursOf } from '../setting/line/flatOutlines';
-import { LETTER, linesOf, type SetLettering } from '../setting/line/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/setLettering';
+import { LETTER } from '../setting/stances';
 import type { Face } from '../type/face';
 
 /** The thinnest stroke and the thinnest white of a glyph, in font units (of its height), each with its middle. */

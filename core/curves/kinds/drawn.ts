@@ -12,7 +12,7 @@ function between(a: CurveNode, b: CurveNode): Segment | null {
   return cubic(a.at, a.ahead ?? a.at, b.back ?? b.at, b.at);
 }
 
-export function drawnSegments({ nodes, closed }: DrawnShape): Segment[] {
+function drawnSegments({ nodes, closed }: DrawnShape): Segment[] {
   const count = closed ? nodes.length : nodes.length - 1;
   return Array.from({ length: count }, (_, i) => between(nodes[i]!, nodes[(i + 1) % nodes.length]!)).filter(
     (one) => one !== null,
@@ -40,7 +40,7 @@ export function moveNodeHandle(node: CurveNode, which: 'back' | 'ahead', to: Vec
 }
 
 /** A node moved, its handles with it. */
-export const moveNode = (node: CurveNode, to: Vec): CurveNode => {
+const moveNode = (node: CurveNode, to: Vec): CurveNode => {
   const along = (handle: Vec | null): Vec | null =>
     handle && { x: handle.x + to.x - node.at.x, y: handle.y + to.y - node.at.y };
   return { ...node, at: to, back: along(node.back), ahead: along(node.ahead) };

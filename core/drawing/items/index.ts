@@ -7,7 +7,7 @@ import { ornaments } from './ornaments';
 import { picture } from './picture';
 import { tracing } from './tracing';
 
-export type { Cutter, DrawGround, ItemKind } from './kind';
+export type { Cutter } from './kind';
 
 /** One line a kind, in the order in which their groups are listed on the bench. */
 const ITEM_KINDS: { readonly [K in Item['type']]: ItemKind<Extract<Item, { type: K }>> } = {

@@ -21,7 +21,7 @@ import { releaseSteps } from './release';
 import { reseated, rewrite } from './reseat';
 
 /** Ends nearer than this, mm, become one node; others are joined by a straight stretch. */
-export const MEET_MM = 0.05;
+const MEET_MM = 0.05;
 const SAME_MM = 1e-6;
 
 /** Two arcs of one circle that follow each other: the longer arc, or the whole circle. */

@@ -26,7 +26,7 @@ export type Edge =
 export type Region = readonly (readonly Edge[])[];
 
 /** How far boundaries may be from the true curves while regions are combined, mm. */
-export const REGION_TOLERANCE_MM = 0.001;
+const REGION_TOLERANCE_MM = 0.001;
 const MOST_STEPS = 2000;
 
 export const lineEdge = (x0: number, y0: number, x1: number, y1: number): Edge => ({

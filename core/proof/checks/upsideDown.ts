@@ -1,9 +1,8 @@
-import { STANCES } from '../../setting/stances';
+import { STANCES, LETTER } from '../../setting/stances';
 import { hypot } from '../../hypot';
 import { frameAt } from '../../geometry/walk';
 import { setStep } from '../../piece/steps';
 import { reseatLettering } from '../../setting/line/seat';
-import { LETTER } from '../../setting/line/setLettering';
 import { setOnes, short, type Check } from '../check';
 
 /** Lettering round more of a whole turn than this has an upside-down part whatever is done. */
@@ -25,7 +24,7 @@ export const upsideDown: Check = (ground) =>
     )
       return [];
     const at = Math.round((measured.firstInk + measured.lastInk) / 2) * LETTER.length;
-    const [upX, upY] = [rows[at + LETTER.upX]!, rows[at + LETTER.upY]!];
+    const [upX, upY] = [rows[at + LETTER.ux]!, rows[at + LETTER.uy]!];
     if (upY / hypot(upX, upY) < DOWN) return [];
     const turned = reseatLettering(
       lettering,

@@ -1,8 +1,8 @@
-import { STANCES } from '../stances';
+import { STANCES, LETTER } from '../stances';
 import { hypot } from '../../hypot';
 import { ROW, walkTo } from '../../geometry/walk';
 import type { Vec } from '../../geometry/vec';
-import { anchorF, LETTER, linesOf, type SetLettering } from '../line/setLettering';
+import { anchorF, linesOf, type SetLettering } from '../line/setLettering';
 
 /** How far a caret and a selection reach below the baseline and above the cap line, in heights of the capitals. */
 const BELOW = 0.2;

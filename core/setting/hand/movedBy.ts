@@ -1,5 +1,6 @@
 import { hypot } from '../../hypot';
-import { LETTER, type SetLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/setLettering';
+import { LETTER } from '../stances';
 
 /**
  * How far the letters of a lettering stand from where they stood, mm: the greatest distance of any letter's middle on

@@ -1,8 +1,8 @@
 import { fractionAtClock } from '../../curves/clock';
 import { ROW, stretchedFromDistance, walkTo } from '../../geometry/walk';
 import { isClosed } from '../line/anchorPlaces';
-import { LETTER, type SetLettering } from '../line/setLettering';
-import { STANCES, type Standing } from '../stances';
+import { type SetLettering } from '../line/setLettering';
+import { LETTER, STANCES, type Standing } from '../stances';
 
 export interface StripTick {
   /** Place on the strip. */

@@ -4,7 +4,7 @@ import type { Vec } from '../../geometry/vec';
 import type { Alignment, Anchor, Stance } from '../../piece/types';
 import { eachHullPoint, inkReach, type InkReach, type Pose } from './inkEnds';
 import type { MeasuredRun } from './measure';
-import { AXES, bendingOf, followsCurve, STANCES, writeAxes } from '../stances';
+import { LETTER, bendingOf, followsCurve, STANCES, writeAxes } from '../stances';
 
 /** What the steps of setting one line share. */
 export interface Ground {
@@ -26,7 +26,7 @@ export interface Ground {
 }
 
 const row = new Float64Array(ROW.length);
-const axes = new Float64Array(AXES.length);
+const letter = new Float64Array(LETTER.length);
 
 /** Walks to the place of x on the line and gives the row: see ROW. It is overwritten by the next walk. */
 export function walkLine({ path, anchorF, direction, heightMm }: Ground, x: number): Float64Array {
@@ -65,18 +65,18 @@ export function placeAt(
     ty = at[ROW.tangentY]! * direction;
   let x = at[ROW.x]! + ty * baselineMm,
     y = at[ROW.y]! - tx * baselineMm;
-  writeAxes(stance, tx, ty, { x, y }, centre, axes);
+  writeAxes(stance, tx, ty, { x, y }, centre, letter);
   if (STANCES[stance.kind].stacked) {
     // A stacked letter hangs with the middle of its height on its place.
     x += (tx * capMm) / 2;
     y += (ty * capMm) / 2;
   }
-  out[offset] = x;
-  out[offset + 1] = y;
-  out.set(axes, offset + 2);
+  letter[LETTER.x] = x;
+  letter[LETTER.y] = y;
+  out.set(letter, offset);
 }
 
-const placed = new Float64Array(2 + AXES.length);
+const placed = new Float64Array(LETTER.length);
 
 function poseAt(ground: Ground, at: Float64Array): Pose | null {
   const { stance, direction, capMm } = ground;
@@ -84,7 +84,7 @@ function poseAt(ground: Ground, at: Float64Array): Pose | null {
   placeAt(ground, at, placed, 0);
   const tx = at[ROW.tangentX]! * direction,
     ty = at[ROW.tangentY]! * direction;
-  const [ax, ay, ux, uy] = [placed[2]!, placed[3]!, placed[4]!, placed[5]!];
+  const [ax, ay, ux, uy] = [placed[LETTER.ax]!, placed[LETTER.ay]!, placed[LETTER.ux]!, placed[LETTER.uy]!];
   return {
     xx: ax * tx + ay * ty,
     xy: ax * ty - ay * tx,

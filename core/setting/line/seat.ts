@@ -79,7 +79,7 @@ const acrossSide: Readonly<Record<Side, Side>> = { outside: 'inside', on: 'on', 
  * shift keeps its outward distance. With `keepBand` off they turn over about their baseline, across the curve.
  * Another side moves the band as a whole, and lets go of what held it.
  */
-export function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Seat {
+function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Seat {
   const over = tops !== seat.tops;
   const sameSide = side === seat.side;
   return {
@@ -92,7 +92,7 @@ export function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Sea
 }
 
 /** Bookends in reading order for the other way of reading. */
-export const turnBookends = ({ startU, endU }: Bookends): Bookends => ({ startU: endU, endU: startU });
+const turnBookends = ({ startU, endU }: Bookends): Bookends => ({ startU: endU, endU: startU });
 
 const turnedAlign: Readonly<Record<Alignment, Alignment>> = {
   start: 'end',

@@ -32,15 +32,9 @@ import {
 import { bookendsInReading, measureOverset, type Overset } from './overset';
 import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
-import { isFlat, STANCES } from '../stances';
+import { isFlat, LETTER, STANCES } from '../stances';
 import { stepOver } from './stepOver';
 import { foldedLetters, tightness } from './tightness';
-
-/**
- * Offsets into a letter's row: the middle of its advance on its baseline, mm, and what a unit of its own x (cos, sin)
- * and of its own y, upwards, (upX, upY) become on the sheet.
- */
-export const LETTER = { x: 0, y: 1, cos: 2, sin: 3, upX: 4, upY: 5, length: 6 } as const;
 
 /** A lettering set on its curve: the exact place of every letter. */
 export interface SetLettering {
@@ -100,7 +94,7 @@ function placeLetters(
     const walked = walkLine(ground, middles[i]! + shift);
     letterDistances[i] = walked[ROW.distance]!;
     placeAt(ground, walked, rows, at);
-    if (isFlat(rows.subarray(at + LETTER.cos, at + LETTER.length))) flat.push(i);
+    if (isFlat(rows, at)) flat.push(i);
   }
   return { rows, letterDistances, flat };
 }

@@ -22,9 +22,5 @@ export function mmPerUnit(size: LetterSize, metrics: FaceMetrics, inkUnits = met
   }
 }
 
-/** A letter size by a factor, given as it was given. */
-export const scaledSize = (size: LetterSize, k: number): LetterSize =>
-  size.by === 'em' ? { by: 'em', pt: size.pt * k } : { ...size, mm: size.mm * k };
-
 /** Em size in points, of mm in a font unit. */
 export const emPt = (mmInUnit: number, metrics: FaceMetrics): number => (mmInUnit * metrics.upem) / MM_PER_POINT;

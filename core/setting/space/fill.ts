@@ -98,7 +98,7 @@ function roomOf(set: SetLettering): Room {
 export const roomLeft = (set: SetLettering): number => roomOf(set).leftMm;
 
 /** The value of a rule as things are: tracking itself, the others as 1, shares of what they are. */
-export const valueNow = ({ spacing }: Lettering, by: FitBy): number => (by === 'tracking' ? spacing.tracking : 1);
+const valueNow = ({ spacing }: Lettering, by: FitBy): number => (by === 'tracking' ? spacing.tracking : 1);
 
 /** A curve at another size: the shape, and the track that it gives. */
 export interface Scaled {
@@ -122,7 +122,7 @@ export function scalingOf(shape: CurveShape, track: Track): Scaling {
 }
 
 /** A lettering with one rule at a value. A radius changes the curve instead. */
-export function withValue(lettering: Lettering, by: FitBy, value: number): Lettering {
+function withValue(lettering: Lettering, by: FitBy, value: number): Lettering {
   switch (by) {
     case 'tracking':
       return { ...lettering, spacing: { ...lettering.spacing, tracking: value } };

@@ -1,7 +1,7 @@
 import type { Vec } from '../../geometry/vec';
 import type { Stance, StanceKind } from '../../piece/types';
 import { bent } from './bent';
-import { AXES, standRigid, type StanceDefinition } from './kind';
+import { LETTER, standRigid, type StanceDefinition } from './kind';
 import { pointed } from './pointed';
 import { sheared } from './sheared';
 import { stacked } from './stacked';
@@ -9,7 +9,7 @@ import { swayed } from './swayed';
 import { turned } from './turned';
 import { upright } from './upright';
 
-export { AXES } from './kind';
+export { LETTER } from './kind';
 
 /** One line a stance, in the order in which they are offered. */
 export const STANCES: Readonly<Record<StanceKind, StanceDefinition>> = {
@@ -40,7 +40,7 @@ const FLAT = 0.15;
  * of turned letters point to (ty, −tx). `strength` goes from turned (0) to wholly so (1).
  *
  * @param from the letter's place, and `centre` what pointed letters point to, mm
- * @param out four numbers, see AXES
+ * @param out a row, see LETTER: all of it but the place
  */
 export function writeAxes(stance: Stance, tx: number, ty: number, from: Vec, centre: Vec, out: Float64Array): void {
   const { stand, graded } = STANCES[stance.kind];
@@ -49,8 +49,8 @@ export function writeAxes(stance: Stance, tx: number, ty: number, from: Vec, cen
 }
 
 /** Whether axes leave next to nothing of a letter: a stem laid along its baseline. */
-export const isFlat = (axes: Float64Array): boolean =>
-  Math.abs(axes[AXES.ax]! * axes[AXES.uy]! - axes[AXES.ay]! * axes[AXES.ux]!) < FLAT;
+export const isFlat = (row: Float64Array, from = 0): boolean =>
+  Math.abs(row[from + LETTER.ax]! * row[from + LETTER.uy]! - row[from + LETTER.ay]! * row[from + LETTER.ux]!) < FLAT;
 
 /** Whether letters stand as the curve goes: by their stance, or because it is given no strength. */
 export const followsCurve = ({ kind, strength }: Stance): boolean =>

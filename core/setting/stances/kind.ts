@@ -1,7 +1,10 @@
 import type { Vec } from '../../geometry/vec';
 
-/** Offsets of a letter's axes: its own x and its own y (upwards) on the sheet, as vectors a unit of the letter becomes. */
-export const AXES = { ax: 0, ay: 1, ux: 2, uy: 3, length: 4 } as const;
+/**
+ * Offsets within a row of numbers that says how a letter stands: where the middle of its baseline is on the sheet, and what a
+ * unit of its own x (ax, ay) and of its own y, upwards (ux, uy), become.
+ */
+export const LETTER = { x: 0, y: 1, ax: 2, ay: 3, ux: 4, uy: 5, length: 6 } as const;
 
 /** Where a letter stands, for its stance. */
 export interface Stand {
@@ -22,7 +25,7 @@ export interface StanceDefinition {
   /**
    * The axes of a letter. They come in as those of a turned letter, along the tangent and its normal; left out, they stay.
    *
-   * @param out four numbers, see AXES
+   * @param out a row, see LETTER
    */
   readonly stand?: (where: Stand, out: Float64Array) => void;
   /** Whether its axes are those of the curve, so that on a line and on a circle a letter looks the same wherever it stands. */
@@ -41,10 +44,10 @@ export interface StanceDefinition {
 
 /** Sets axes from the direction of the tops alone: a rigid turn. */
 export function standRigid(up: Vec, out: Float64Array): void {
-  out[AXES.ax] = -up.y;
-  out[AXES.ay] = up.x;
-  out[AXES.ux] = up.x;
-  out[AXES.uy] = up.y;
+  out[LETTER.ax] = -up.y;
+  out[LETTER.ay] = up.x;
+  out[LETTER.ux] = up.x;
+  out[LETTER.uy] = up.y;
 }
 
 /** The direction between two unit vectors, a share of the way by angle. */

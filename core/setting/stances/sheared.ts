@@ -1,4 +1,4 @@
-import { aheadOf, AXES, type StanceDefinition } from './kind';
+import { aheadOf, LETTER, type StanceDefinition } from './kind';
 
 export const sheared: StanceDefinition = {
   description: 'Stems stay vertical, baselines follow the slope.',
@@ -10,7 +10,7 @@ export const sheared: StanceDefinition = {
   hasCentre: false,
   // Its x stays along the tangent, the axis of its stem is mixed with the vertical.
   stand({ tx, ty, strength }, out) {
-    out[AXES.ux] = (1 - strength) * ty;
-    out[AXES.uy] = (1 - strength) * -tx - strength * aheadOf(tx);
+    out[LETTER.ux] = (1 - strength) * ty;
+    out[LETTER.uy] = (1 - strength) * -tx - strength * aheadOf(tx);
   },
 };

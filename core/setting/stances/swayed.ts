@@ -1,4 +1,4 @@
-import { aheadOf, AXES, type StanceDefinition } from './kind';
+import { aheadOf, LETTER, type StanceDefinition } from './kind';
 
 export const swayed: StanceDefinition = {
   description: 'Horizontals stay level, stems follow the curve.',
@@ -10,7 +10,7 @@ export const swayed: StanceDefinition = {
   hasCentre: false,
   // Its stem stays along the normal, the axis of its x is mixed with the horizontal.
   stand({ tx, ty, strength }, out) {
-    out[AXES.ax] = (1 - strength) * tx + strength * aheadOf(tx);
-    out[AXES.ay] = (1 - strength) * ty;
+    out[LETTER.ax] = (1 - strength) * tx + strength * aheadOf(tx);
+    out[LETTER.ay] = (1 - strength) * ty;
   },
 };

@@ -3,7 +3,7 @@ import { tracksOf } from '#core/curves/index';
 import { deleteCurveSteps, resizeSteps, reverseSteps, toDrawnSteps, turnSteps } from '#core/editing/edits/operations';
 import { settingOf } from '#core/setting/settingOf';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
-import { LETTER } from '#core/setting/line/setLettering';
+import { LETTER } from '#core/setting/stances';
 import type { Face } from '#core/type/face';
 import { arc, circle, curve, faces, lettering, piece, seat } from '../../support/pieces';
 import { done, same, standing } from '../../support/edits';
@@ -159,7 +159,7 @@ describe('deleting a curve', () => {
   it('sets its lettering straight', () => {
     const after = done(full, deleteCurveSteps(full, ring, { kind: 'straight', lineId: 'line' }));
     expect(findCurve(after, 'line')!.shape.kind).toBe('line');
-    expect(new Set(stands(after)[0]!.filter((_, i) => i % LETTER.length === LETTER.sin))).toEqual(new Set([-0]));
+    expect(new Set(stands(after)[0]!.filter((_, i) => i % LETTER.length === LETTER.ay))).toEqual(new Set([-0]));
   });
 });
 

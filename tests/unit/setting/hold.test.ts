@@ -6,7 +6,8 @@ import { settingOf } from '#core/setting/settingOf';
 import type { Track } from '#core/curves/kind';
 import { frameAt } from '#core/geometry/walk';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Seat } from '#core/piece/types';
-import { LETTER, type SetLettering } from '#core/setting/line/setLettering';
+import { type SetLettering } from '#core/setting/line/setLettering';
+import { LETTER } from '#core/setting/stances';
 import type { Face } from '#core/type/face';
 import { circle, curve, faces, lettering, piece, seat, track } from '../../support/pieces';
 import { done } from '../../support/edits';
@@ -29,7 +30,7 @@ const distanceTo = (points: readonly { x: number; y: number }[], x: number, y: n
 const heightsAt = ({ rows, letterDistances }: SetLettering, mm: number): { x: number; y: number }[] =>
   Array.from(letterDistances, (_, i) => {
     const at = i * LETTER.length;
-    return { x: rows[at]! + rows[at + LETTER.upX]! * mm, y: rows[at + 1]! + rows[at + LETTER.upY]! * mm };
+    return { x: rows[at]! + rows[at + LETTER.ux]! * mm, y: rows[at + 1]! + rows[at + LETTER.uy]! * mm };
   });
 
 const openWords = (wording: string, hold: Seat['hold'], more: Partial<Lettering> = {}): Lettering =>

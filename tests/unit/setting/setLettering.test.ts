@@ -2,7 +2,8 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { normaliseDeg } from '#core/geometry/vec';
 import type { CurveShape, Lettering, Side, Tops } from '#core/piece/types';
 import { reseatLettering } from '#core/setting/line/seat';
-import { LETTER, setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { LETTER } from '#core/setting/stances';
 import type { Face } from '#core/type/face';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { arc, circle, faces, lettering, spacing, track, seat } from '../../support/pieces';
@@ -71,8 +72,8 @@ describe('the arithmetic on a circle', () => {
   it('turns each letter to the tangent, about the middle of its own advance', () => {
     const s = set(lettering('STEAM SEDGE SEA'), circle(30));
     angles(s).forEach((deg, i) => {
-      expect(s.rows[i * LETTER.length + LETTER.cos]).toBeCloseTo(Math.cos((deg * Math.PI) / 180), 10);
-      expect(s.rows[i * LETTER.length + LETTER.sin]).toBeCloseTo(Math.sin((deg * Math.PI) / 180), 10);
+      expect(s.rows[i * LETTER.length + LETTER.ax]).toBeCloseTo(Math.cos((deg * Math.PI) / 180), 10);
+      expect(s.rows[i * LETTER.length + LETTER.ay]).toBeCloseTo(Math.sin((deg * Math.PI) / 180), 10);
     });
   });
 

@@ -1,10 +1,10 @@
-import { STANCES } from '../../stances';
+import { STANCES, LETTER } from '../../stances';
 import { hypot } from '../../../hypot';
 import { ROW, walkTo } from '../../../geometry/walk';
 import type { Face } from '../../../type/face';
 import { bending, bentPlace, eachContour } from '../../line/flatOutlines';
 import { surroundings, type Surroundings } from '../../line/nearFeet';
-import { LETTER, type SetLettering } from '../../line/setLettering';
+import { type SetLettering } from '../../line/setLettering';
 import { addStretch, fillSides, noExtremes, type Levels, type Sides } from './sides';
 
 /** Where a curve is stretched by less at a height, a first guess goes by the curve itself. */
@@ -100,10 +100,10 @@ function profileOf(set: SetLettering, index: number, levels: Levels, reach: numb
     ry = rows[at + 1]! - home[ROW.y]!;
   const ox = rx * tx + ry * ty,
     oy = rx * ty - ry * tx;
-  const ax = rows[at + LETTER.cos]! * tx + rows[at + LETTER.sin]! * ty,
-    ay = rows[at + LETTER.cos]! * ty - rows[at + LETTER.sin]! * tx;
-  const ux = rows[at + LETTER.upX]! * tx + rows[at + LETTER.upY]! * ty,
-    uy = rows[at + LETTER.upX]! * ty - rows[at + LETTER.upY]! * tx;
+  const ax = rows[at + LETTER.ax]! * tx + rows[at + LETTER.ay]! * ty,
+    ay = rows[at + LETTER.ax]! * ty - rows[at + LETTER.ay]! * tx;
+  const ux = rows[at + LETTER.ux]! * tx + rows[at + LETTER.uy]! * ty,
+    uy = rows[at + LETTER.ux]! * ty - rows[at + LETTER.uy]! * tx;
   const even = path.curvatureMin === path.curvatureMax;
   const sign = bend < 0 ? -1 : 1,
     base = bend === 0 ? 0 : 1 / bend;

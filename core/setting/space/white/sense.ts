@@ -57,7 +57,7 @@ const FREQUENT = {
 } as const;
 
 /** The sides of a glyph on a straight line, in font units from its origin; null without ink. */
-export function glyphSides(face: Face, glyphId: number, levels: Levels): Sides | null {
+function glyphSides(face: Face, glyphId: number, levels: Levels): Sides | null {
   const ink = noExtremes(levels);
   for (const { points } of flattenedContours(face.outline(glyphId), face.metrics.upem * 0.002)) {
     const last = points.length - 2;

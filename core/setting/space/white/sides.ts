@@ -1,5 +1,5 @@
 /** How many levels stand in the height of the letters. */
-export const LEVELS = 32;
+const LEVELS = 32;
 
 /** Levels reach this far below the baseline and above it, in heights of the letters: what lies beyond is not felt in the band. */
 const REACH = { below: 1.6, above: 2.4 } as const;
