@@ -7,7 +7,7 @@ import type { Track } from '#core/curves/kind';
 import { frameAt } from '#core/geometry/walk';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Seat } from '#core/piece/types';
 import { type SetLettering } from '#core/setting/line/setLettering';
-import { LETTER } from '#core/setting/stances';
+import { LETTER } from '#core/setting/stances/index';
 import type { Face } from '#core/type/face';
 import { circle, curve, faces, lettering, piece, seat, track } from '../../support/pieces';
 import { done } from '../../support/edits';

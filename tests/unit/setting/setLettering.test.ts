@@ -3,7 +3,7 @@ import { normaliseDeg } from '#core/geometry/vec';
 import type { CurveShape, Lettering, Side, Tops } from '#core/piece/types';
 import { reseatLettering } from '#core/setting/line/seat';
 import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
-import { LETTER } from '#core/setting/stances';
+import { LETTER } from '#core/setting/stances/index';
 import type { Face } from '#core/type/face';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { arc, circle, faces, lettering, spacing, track, seat } from '../../support/pieces';
