@@ -67,7 +67,7 @@ export default ts.config(
     rules: {
       'import-x/no-restricted-paths': ['error', { zones }],
       'import-x/no-cycle': ['error', { maxDepth: 6 }],
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
       '@typescript-eslint/no-explicit-any': 'off',
       'max-lines': ['error', { max: 330, skipBlankLines: true }],
       'eqeqeq': ['error', 'always'],

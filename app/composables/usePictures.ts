@@ -5,7 +5,7 @@ import { api, RequestFailed } from '~/utils/api';
 import { bringPicture, type PictureUse } from '~/utils/bringPicture';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
-import { startDrag } from '../gestures/useDrag';
+import { startDrag } from '../gestures/startDrag';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { startDrag } from '~/gestures/useDrag';
+import { startDrag } from '~/gestures/startDrag';
 
 /** A direction on the clock, turned by a drag round its middle or by the arrow keys. Whole degrees; Shift for tens. */
 const props = defineProps<{ label: string; modelValue: number }>();

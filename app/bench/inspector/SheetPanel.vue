@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { inksOf } from '#core/drawing/inks';
 import type { Guide, Piece } from '#core/piece/types';
+import { COMMANDS, firstKey } from '~/commands';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 const props = defineProps<{ piece: Piece }>();
 const store = usePiece();
 const view = useView();
+const commands = inject(COMMANDS)!;
 
 function size(name: 'widthMm' | 'heightMm', value: number, gesture: string) {
   const problem = store.set('Sheet size', null, ['sheet', name], value, gesture);
@@ -145,14 +147,12 @@ function grid(): void {
       <dd>zoom to the pointer; with Shift pan</dd>
       <dt>Space, drag</dt>
       <dd>pan</dd>
-      <dt>Ctrl Z, Ctrl Y</dt>
-      <dd>undo, redo</dd>
-      <dt>1 2 3 4</dt>
-      <dd>pick, set lettering, circle, arc</dd>
-      <dt>0</dt>
-      <dd>fit the sheet</dd>
       <dt>Alt, drag</dt>
       <dd>without snapping</dd>
+      <template v-for="command in commands" :key="command.label">
+        <dt>{{ firstKey(command) }}</dt>
+        <dd>{{ command.label.charAt(0).toLowerCase() + command.label.slice(1) }}</dd>
+      </template>
     </dl>
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Guide } from '#core/piece/types';
-import { startDrag } from '~/gestures/useDrag';
+import { startDrag } from '~/gestures/startDrag';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 

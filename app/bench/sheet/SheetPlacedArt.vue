@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import { artSize } from '#core/editing/edits/bringArt';
 import { isArt, isPicture, type Art, type Picture } from '#core/piece/types';
 import { LIMITS } from '#core/piece/limits';
-import { startDrag } from '~/gestures/useDrag';
+import { startDrag } from '~/gestures/startDrag';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 

@@ -5,9 +5,10 @@ import type { Curve, Lettering } from '#core/piece/types';
 import { findCurve, findLettering } from '#core/piece/types';
 import { letterAt } from '#core/setting/hand/caret';
 import { bookendAt } from '#core/setting/hand/grips';
-import { startDrag } from '~/gestures/useDrag';
+import { startDrag } from '~/gestures/startDrag';
 import { usePointTools } from '~/gestures/usePointTools';
-import { endNudges, useSheetGestures } from '~/gestures/useSheetGestures';
+import { endNudges } from '~/gestures/nudgeRun';
+import { useSheetGestures } from '~/gestures/useSheetGestures';
 import { usePiece } from '~/stores/piece';
 import { useView, type Tool } from '~/stores/view';
 

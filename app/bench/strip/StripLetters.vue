@@ -6,7 +6,7 @@ import { placedByBookends } from '#core/setting/space/fill';
 import { gapsOf } from '#core/setting/space/gaps';
 import { SQUINT } from '#core/setting/hand/grey';
 import { millimetres } from '#core/setting/hand/strip';
-import { startDrag } from '~/gestures/useDrag';
+import { startDrag } from '~/gestures/startDrag';
 import { useCollisions } from '~/composables/useCollisions';
 import { useGaps } from '~/composables/useGaps';
 import { useLetterNudge } from '~/gestures/useLetterNudge';

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { Redo2, Undo2 } from 'lucide-vue-next';
+import { COMMANDS, firstKey, type Command } from '~/commands';
 import { usePiece } from '~/stores/piece';
 
 const emit = defineEmits<{ output: []; proof: [] }>();
 const store = usePiece();
-const undoLabel = computed(() => store.history.undo.at(-1)?.label ?? '');
-const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
+const { undo, redo } = inject(COMMANDS)!;
+const titleOf = (command: Command, nothing: string): string =>
+  command.applies() ? `${command.label}: ${command.detail?.()} (${firstKey(command)})` : nothing;
 </script>
 
 <template>
@@ -26,17 +28,17 @@ const redoLabel = computed(() => store.history.redo.at(-1)?.label ?? '');
       <button
         class="key"
         type="button"
-        :disabled="!undoLabel"
-        :title="undoLabel ? `Undo: ${undoLabel} (Ctrl Z)` : 'Nothing to undo'"
-        @click="store.undo()">
+        :disabled="!undo.applies()"
+        :title="titleOf(undo, 'Nothing to undo')"
+        @click="undo.run()">
         <Undo2 :size="15" />Undo
       </button>
       <button
         class="key"
         type="button"
-        :disabled="!redoLabel"
-        :title="redoLabel ? `Redo: ${redoLabel} (Ctrl Y)` : 'Nothing to redo'"
-        @click="store.redo()">
+        :disabled="!redo.applies()"
+        :title="titleOf(redo, 'Nothing to redo')"
+        @click="redo.run()">
         <Redo2 :size="15" />Redo
       </button>
       <button class="key" type="button" :aria-label="`Proof, ${store.findings.length} remarks`" @click="emit('proof')">

@@ -1,20 +1,17 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
-import { deleteCurveSteps } from '#core/editing/edits/operations';
-import { findItem, isCurve, letteringsOn, type Curve } from '#core/piece/types';
+import type { Curve } from '#core/piece/types';
+import { COMMANDS, createCommands, useKeys } from '~/commands';
 import { RequestFailed } from '~/utils/api';
-import { gapKey, useGaps } from '~/composables/useGaps';
-import { nudgeRun } from '~/gestures/useSheetGestures';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
-import { useView, type Tool } from '~/stores/view';
+import { useView } from '~/stores/view';
 
 const route = useRoute();
 const store = usePiece();
 const faces = useFaces();
 const view = useView();
-const gaps = useGaps();
 const inspector = useTemplateRef<{ focusWording: (at?: number) => void }>('inspector');
 const problem = ref('');
 const there = computed(() => store.piece !== null);
@@ -45,78 +42,16 @@ function letterOnCurve(): void {
   view.tool = 'letter';
 }
 
-/** Deletes an item; a curve that carries lettering only after asking what becomes of it. */
-function remove(id: string): void {
-  const piece = store.piece!;
-  const item = findItem(piece, id);
-  if (!item) return;
-  if (!isCurve(item)) {
-    store.edit(
-      item.type === 'lettering'
-        ? 'Delete lettering'
-        : item.type === 'ornaments'
-          ? 'Delete ornaments'
-          : item.type === 'art'
-            ? 'Delete art'
-            : 'Delete picture',
-      [{ kind: 'remove', index: piece.items.indexOf(item), item }],
-      undefined,
-      [],
-    );
-  } else if (letteringsOn(piece, id).length > 0) {
-    deleting.value = item;
-  } else {
-    const steps = deleteCurveSteps(piece, item, { kind: 'delete' });
-    if (steps.ok) store.edit('Delete curve', steps.value, undefined, []);
-    else store.news = { kind: 'warning', text: steps.problem.message };
-  }
-}
-
-const TOOLS: Readonly<Record<string, Tool>> = { 1: 'pick', 2: 'letter', 3: 'circle', 4: 'arc' };
-
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (!store.piece || deleting.value) return;
-  if (view.open) {
-    if (event.key === 'Escape' && !document.querySelector('.el-select-dropdown:not([style*="none"])')) view.open = null;
-    return;
-  }
-  const typing = (event.target as Element).closest('input:not([type=range]), textarea') !== null;
-  const control = event.ctrlKey || event.metaKey;
-  const key = event.key.toLowerCase();
-  if (control && (key === 'z' || key === 'y')) {
-    event.preventDefault();
-    if (typing) (document.activeElement as HTMLElement).blur();
-    if (key === 'y' || event.shiftKey) store.redo();
-    else store.undo();
-    return;
-  }
-  if (
-    !typing &&
-    view.gaps.length > 0 &&
-    (event.target as Element).closest('input') === null &&
-    gapKey(event, gaps, `kern${nudgeRun()}`)
-  )
-    return;
-  if (typing || control || event.altKey) return;
-  if (key === COMPARE_KEY && store.selectedLettering) {
-    if (!event.repeat) view.compare = event.shiftKey ? 'alike' : 'plain';
-  } else if (TOOLS[key]) view.tool = TOOLS[key];
-  else if (key === '0') view.fit(store.piece.sheet);
-  else if (key === 'escape' && view.gaps.length > 0) gaps.letGo();
-  else if (key === 'escape') {
-    view.tool = 'pick';
-    store.select([]);
-  } else if ((key === 'delete' || key === 'backspace') && store.selectedId && document.activeElement === document.body)
-    remove(store.selectedId);
+const { table: commands, remove } = createCommands((curve) => {
+  deleting.value = curve;
 });
-
-/** Held, it shows the words as the typeface has them on the curve; with Shift, all gaps alike. */
-const COMPARE_KEY = 'b';
-useEventListener(window, 'keyup', (event: KeyboardEvent) => {
-  if (event.key.toLowerCase() === COMPARE_KEY) view.compare = 'now';
-});
-useEventListener(window, 'blur', () => {
-  view.compare = 'now';
+provide(COMMANDS, commands);
+useKeys(commands, (event) => {
+  if (!store.piece || deleting.value) return true;
+  if (!view.open) return false;
+  // Escape closes what lies over the bench, but first a list that is open in it.
+  if (event.key === 'Escape' && !document.querySelector('.el-select-dropdown:not([style*="none"])')) view.open = null;
+  return true;
 });
 
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {

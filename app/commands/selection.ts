@@ -1,0 +1,66 @@
+import { deleteCurveSteps } from '#core/editing/edits/operations';
+import { findItem, isCurve, letteringsOn, type Curve, type Item } from '#core/piece/types';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+import { useGaps } from '../composables/useGaps';
+import type { Command } from './kind';
+
+const DELETE_LABELS: Readonly<Record<Exclude<Item['type'], 'curve'>, string>> = {
+  lettering: 'Delete lettering',
+  ornaments: 'Delete ornaments',
+  art: 'Delete art',
+  picture: 'Delete picture',
+  tracing: 'Delete picture',
+};
+
+/**
+ * What is done with what is selected.
+ *
+ * @param ask called for a curve that carries lettering, whose deletion is asked about first
+ */
+export function selectionCommands(ask: (curve: Curve) => void) {
+  const store = usePiece();
+  const view = useView();
+  const gaps = useGaps();
+
+  /** Deletes an item; a curve that carries lettering only after asking what becomes of it. */
+  function remove(id: string): void {
+    const piece = store.piece!;
+    const item = findItem(piece, id);
+    if (!item) return;
+    if (!isCurve(item)) {
+      const steps = [{ kind: 'remove' as const, index: piece.items.indexOf(item), item }];
+      store.edit(DELETE_LABELS[item.type], steps, undefined, []);
+    } else if (letteringsOn(piece, id).length > 0) {
+      ask(item);
+    } else {
+      const steps = deleteCurveSteps(piece, item, { kind: 'delete' });
+      if (steps.ok) store.edit('Delete curve', steps.value, undefined, []);
+      else store.news = { kind: 'warning', text: steps.problem.message };
+    }
+  }
+
+  const commands: Readonly<Record<'deleteSelected' | 'deselect', Command>> = {
+    deleteSelected: {
+      label: 'Delete',
+      keys: ['Delete', 'Backspace'],
+      // A key that is meant for a field or a button deletes nothing.
+      applies: () => store.selectedId !== null && document.activeElement === document.body,
+      run: () => remove(store.selectedId!),
+    },
+    deselect: {
+      label: 'Deselect',
+      keys: ['Escape'],
+      applies: () => true,
+      run: () => {
+        if (view.gaps.length > 0) {
+          gaps.letGo();
+          return;
+        }
+        view.tool = 'pick';
+        store.select([]);
+      },
+    },
+  };
+  return { ...commands, remove };
+}

@@ -1,0 +1,53 @@
+import { nanoid } from 'nanoid';
+import { draft, draftAt, type DraggedKind } from '#core/curves/draft';
+import { curveKind } from '#core/curves/index';
+import { freeName, makeCurve } from '#core/piece/make';
+import type { CurveShape } from '#core/piece/types';
+import type { Problem } from '#core/result';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
+import { startDrag } from './startDrag';
+import { roundPoint, type SheetPointer } from './useSheetPointer';
+
+/** Puts new curves on the sheet: whole, or drawn by one drag. */
+export function useCurveDraft({ at, tidyMm, snap, tell, hush }: SheetPointer) {
+  const store = usePiece();
+  const view = useView();
+
+  /** Puts a new curve on the sheet, selected. */
+  function addCurve(shape: CurveShape, gesture?: string): Problem | null {
+    const kind = curveKind(shape);
+    const problem = kind.problem(shape);
+    if (problem) return problem;
+    const item = makeCurve(nanoid(8), freeName(store.piece!, kind.title), shape);
+    return store.edit(
+      `Add ${kind.title.toLowerCase()}`,
+      [{ kind: 'insert', index: store.piece!.items.length, item }],
+      gesture,
+      [item.id],
+    );
+  }
+
+  /** Adds a curve by one drag; a mere click gives one of a fitting size. */
+  function drawCurve(event: PointerEvent, kindName: DraggedKind): void {
+    const from = roundPoint(snap(at(event), event).to);
+    let id: string | null = null;
+    startDrag(event, {
+      move: (next, gesture) => {
+        const { to, reason } = snap(at(next), next, id);
+        const shape = draft(kindName, from, to, tidyMm);
+        if (curveKind(shape).problem(shape)) return;
+        if (id) store.set('Change curve', id, ['shape'], shape, gesture);
+        else if (!addCurve(shape, gesture)) id = store.selectedId;
+        tell(reason || curveKind(shape).sizeLabel(shape), to, reason !== '');
+      },
+      end: () => {
+        if (!id) addCurve(draftAt(kindName, from, store.piece!.sheet));
+        hush();
+        view.tool = 'letter';
+      },
+    });
+  }
+
+  return { addCurve, drawCurve };
+}

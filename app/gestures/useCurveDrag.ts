@@ -1,0 +1,114 @@
+import { curveKind } from '#core/curves/index';
+import { moveBy } from '#core/curves/similarity';
+import { resizeSteps } from '#core/editing/edits/operations';
+import { distance, type Vec } from '#core/geometry/vec';
+import { setStep } from '#core/piece/steps/index';
+import type { Curve, CurveShape } from '#core/piece/types';
+import { seenFromCurve } from '#core/setting/hand/grips';
+import { usePiece } from '~/stores/piece';
+import { startDrag } from './startDrag';
+import { roundPoint, type SheetPointer } from './useSheetPointer';
+
+/** Drags a curve: by one of its handles, by its edge, or by the two handles at its corner. */
+export function useCurveDrag({ at, tidyMm, tidied, snap, tell, hush }: SheetPointer) {
+  const store = usePiece();
+
+  /** Sets the shape of a curve within a gesture and tells of it, or why not. */
+  function reshape(label: string, curve: Curve, shape: CurveShape, gesture: string, where: Vec, snapped = ''): void {
+    const kind = curveKind(shape);
+    const problem = kind.problem(shape) ?? store.set(label, curve.id, ['shape'], shape, gesture);
+    tell(problem?.message ?? (snapped || kind.sizeLabel(shape)), where, snapped !== '');
+  }
+
+  function dragHandle(event: PointerEvent, curve: Curve, handleId: string): void {
+    if (curve.locked) return;
+    const kind = curveKind(curve.shape);
+    const grab = kind.handles(curve.shape).find((handle) => handle.id === handleId)!.at;
+    const pointer = at(event);
+    const offset = { x: grab.x - pointer.x, y: grab.y - pointer.y };
+    const label = handleId === 'centre' ? 'Move curve' : handleId.startsWith('node') ? 'Move node' : 'Change curve';
+    startDrag(event, {
+      move: (next, gesture) => {
+        const here = at(next);
+        const { to, reason } = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
+        reshape(
+          label,
+          curve,
+          tidied(kind.moveHandle(curve.shape, handleId, reason ? to : roundPoint(to))),
+          gesture,
+          here,
+          reason,
+        );
+      },
+      end: hush,
+    });
+  }
+
+  /**
+   * The edge of a curve, taken anywhere: of a circle or an arc it changes the radius, of a parallel the distance; any
+   * other curve it moves.
+   */
+  function dragEdge(event: PointerEvent, curve: Curve): void {
+    store.select([curve.id]);
+    const { shape } = curve;
+    if (curve.locked || shape.kind === 'midway') return;
+    const from = at(event);
+    const track = store.trackOf(curve.id);
+    if (!track) return;
+    const slack = 'radiusMm' in shape ? shape.radiusMm - distance(track.centre, from) : 0;
+    const parent = shape.kind === 'parallel' ? store.trackOf(shape.of) : null;
+    startDrag(event, {
+      move: (next, gesture) => {
+        const to = at(next);
+        if (shape.kind === 'circle' || shape.kind === 'arc') {
+          reshape(
+            'Change radius',
+            curve,
+            tidied({ ...shape, radiusMm: distance(track.centre, to) + slack }),
+            gesture,
+            to,
+          );
+        } else if (shape.kind === 'parallel' && parent) {
+          reshape(
+            'Change distance',
+            curve,
+            { ...shape, distanceMm: tidyMm(seenFromCurve(parent, to).outwardMm) },
+            gesture,
+            to,
+          );
+        } else {
+          const moved = { x: track.centre.x + to.x - from.x, y: track.centre.y + to.y - from.y };
+          const { to: centre, reason } = snap(moved, next, curve.id);
+          const by = moveBy(roundPoint({ x: centre.x - track.centre.x, y: centre.y - track.centre.y }));
+          reshape('Move curve', curve, curveKind(shape).transform(shape, by), gesture, to, reason || 'moved');
+        }
+      },
+      end: hush,
+    });
+  }
+
+  /** The two handles at the corner of a curve: one resizes the curve alone, one the letters with it. */
+  function dragResize(event: PointerEvent, curve: Curve, withLetters: boolean): void {
+    const track = store.trackOf(curve.id);
+    if (!track || curve.locked) return;
+    const { piece } = store;
+    const begun = distance(track.centre, at(event));
+    startDrag(event, {
+      move: (next, gesture) => {
+        const to = at(next);
+        const k = Math.max(0.02, Math.round((distance(track.centre, to) / begun) * 200) / 200);
+        const made = resizeSteps(piece!, curve, k, withLetters);
+        if (!made.ok) return;
+        // Steps are made from the piece as it was when the drag began; what they replace is read now.
+        const steps = made.value.map((step) =>
+          step.kind === 'set' ? setStep(store.piece!, step.id, step.path, step.value) : step,
+        );
+        const problem = store.edit(withLetters ? 'Resize curve and letters' : 'Resize curve', steps, gesture);
+        tell(problem?.message ?? `${withLetters ? 'curve and letters' : 'curve only'} ${(k * 100).toFixed(1)} %`, to);
+      },
+      end: hush,
+    });
+  }
+
+  return { dragHandle, dragEdge, dragResize };
+}
