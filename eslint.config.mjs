@@ -38,6 +38,66 @@ const zones = Object.entries(ALLOWED).map(([room, allowed]) => {
   };
 });
 
+/**
+ * Files that are still longer, or have a function that is longer or more branched, than the limits. Nothing may join them; who
+ * works on one parts it and takes it off the list.
+ */
+const OVER = {
+  'max-lines': [
+    'app/bench/sheet/SheetMarks.vue',
+    'app/bench/sheet/SheetView.vue',
+    'app/bench/strip/StripLetters.vue',
+    'app/output/OutputView.vue',
+    'app/output/SeriesPanel.vue',
+    'tests/bench/page.ts',
+    'tests/e2e/space.test.ts',
+    'tests/unit/curves/kinds.test.ts',
+    'tests/unit/editing/rooms.test.ts',
+    'tests/unit/output/series.test.ts',
+    'tests/unit/setting/stance.test.ts',
+  ],
+  'max-lines-per-function': [
+    'core/curves/through.ts',
+    'core/drawing/asOutlines.ts',
+    'core/drawing/bend.ts',
+    'core/editing/edits/bringArt.ts',
+    'core/editing/edits/equalRooms.ts',
+    'core/import/svg.ts',
+    'core/output/pdf.ts',
+    'core/proof/checks/nearlyAlike.ts',
+    'core/proof/checks/thinLines.ts',
+    'core/setting/line/setLettering.ts',
+    'core/setting/space/white/profiles.ts',
+  ],
+  'complexity': [
+    'app/bench/dialogs/BringInDialog.vue',
+    'app/composables/useEvenings.ts',
+    'app/composables/useRehearsal.ts',
+    'app/gestures/useSnapping.ts',
+    'core/drawing/items/curve.ts',
+    'core/drawing/items/lettering.ts',
+    'core/editing/rules/radius.ts',
+    'core/geometry/outlines/closest.ts',
+    'core/import/svg.ts',
+    'core/piece/read.ts',
+    'core/proof/thickness.ts',
+    'core/setting/space/white/white.ts',
+    'server/data/fontFile.ts',
+    'tests/unit/editing/radius.test.ts',
+  ],
+};
+/** Stores and composables: one function each that holds small ones, whose sum says nothing. */
+const HOLDERS = [
+  'app/composables/useEvenings.ts',
+  'app/gestures/useCurveDrag.ts',
+  'app/gestures/useLetteringDrag.ts',
+  'app/gestures/usePointTools.ts',
+  'app/stores/derived.ts',
+  'app/stores/document.ts',
+  'app/stores/faces.ts',
+  'app/stores/view.ts',
+];
+
 export default ts.config(
   { ignores: ['.nuxt/', '.output/', 'dist/', 'node_modules/', 'fonts/files/', 'data/', 'tmp/'] },
   ...ts.configs.recommended,
@@ -69,7 +129,9 @@ export default ts.config(
       'import-x/no-cycle': ['error', { maxDepth: 6 }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
       '@typescript-eslint/no-explicit-any': 'off',
-      'max-lines': ['error', { max: 330, skipBlankLines: true }],
+      'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
+      'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
+      'complexity': ['error', 15],
       'eqeqeq': ['error', 'always'],
     },
   },
@@ -98,6 +160,9 @@ export default ts.config(
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'console', 'fetch', 'performance'],
     },
   },
+  // A describe is a list of tests, not a function to be read at once.
+  { files: ['tests/**/*.ts', ...HOLDERS], rules: { 'max-lines-per-function': 'off' } },
+  ...Object.entries(OVER).map(([rule, files]) => ({ files, rules: { [rule]: 'off' } })),
   // What the formatter decides is not asked twice.
   prettier,
 );

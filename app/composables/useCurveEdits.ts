@@ -3,7 +3,7 @@ import { cutSteps } from '#core/editing/edits/cut';
 import { nearestNamed } from '#core/setting/line/anchorPlaces';
 import { seenFromCurve } from '#core/setting/hand/grips';
 import { movedBy } from '#core/setting/hand/movedBy';
-import type { SetLettering } from '#core/setting/line/setLettering';
+import type { SetLettering } from '#core/setting/line/set';
 import type { Vec } from '#core/geometry/vec';
 import type { Step } from '#core/piece/steps/index';
 import type { Curve } from '#core/piece/types';

@@ -1,4 +1,4 @@
-import { linesOf } from '#core/setting/line/setLettering';
+import { linesOf } from '#core/setting/line/set';
 import { stripOf, type Strip } from '#core/setting/hand/strip';
 import type { InjectionKey, Ref } from 'vue';
 import { usePiece } from '~/stores/piece';

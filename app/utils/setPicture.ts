@@ -1,7 +1,7 @@
 import { traceLettering } from '#core/drawing/traceLetters';
 import { tracePath } from '#core/geometry/outlines/tracePath';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
-import type { SetLettering } from '#core/setting/line/setLettering';
+import type { SetLettering } from '#core/setting/line/set';
 import type { PicturePart } from '~/controls/LinePicture.vue';
 
 /** Letters set on a small curve, as a picture. */

@@ -7,6 +7,83 @@ export type DraggedKind =
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
+/** A drag: from where to where, its length in mm as a person would type it, and its clock angle in whole degrees. */
+interface Drag {
+  readonly from: Vec;
+  readonly to: Vec;
+  readonly radiusMm: number;
+  readonly towardsDeg: number;
+  readonly tidy: (mm: number) => number;
+}
+
+type Drafts = { readonly [K in DraggedKind]: (drag: Drag) => Extract<CurveShape, { readonly kind: K }> };
+
+/** One entry a kind that is drawn with one drag. */
+const DRAFTS: Drafts = {
+  circle: ({ from, radiusMm }) => ({ kind: 'circle', centre: from, radiusMm }),
+  arc: ({ from, radiusMm, towardsDeg }) => ({
+    kind: 'arc',
+    centre: from,
+    radiusMm,
+    startDeg: (towardsDeg + 300) % 360,
+    sweepDeg: 120,
+  }),
+  ellipse: ({ from, to, tidy }) => ({
+    kind: 'ellipse',
+    centre: from,
+    radiusXMm: tidy(Math.max(Math.abs(to.x - from.x), 1)),
+    radiusYMm: tidy(Math.max(Math.abs(to.y - from.y), 1)),
+    turnDeg: 0,
+  }),
+  spiral: ({ from, radiusMm, tidy }) => ({
+    kind: 'spiral',
+    centre: from,
+    startRadiusMm: tidy(radiusMm * 0.25),
+    endRadiusMm: radiusMm,
+    startDeg: 270,
+    turns: 3,
+    growth: 'even',
+  }),
+  wave: ({ from, to, tidy }) => ({
+    kind: 'wave',
+    from,
+    lengthMm: tidy(distance(from, to)),
+    turnDeg: Math.round(clockAngleDeg(from, to) + 270) % 360,
+    amplitudeMm: tidy(distance(from, to) * 0.08),
+    waves: 1,
+    phaseDeg: 0,
+  }),
+  line: ({ from, to }) => ({ kind: 'line', from, to: { x: round(to.x), y: round(to.y) } }),
+  rectangle: ({ from, to, tidy }) => ({
+    kind: 'rectangle',
+    centre: { x: round((from.x + to.x) / 2), y: round((from.y + to.y) / 2) },
+    widthMm: tidy(Math.abs(to.x - from.x)),
+    heightMm: tidy(Math.abs(to.y - from.y)),
+    cornerMm: 0,
+    turnDeg: 0,
+  }),
+  polygon: ({ from, radiusMm }) => ({ kind: 'polygon', centre: from, radiusMm, sides: 6, cornerMm: 0, turnDeg: 0 }),
+  star: ({ from, radiusMm, tidy }) => ({
+    kind: 'star',
+    centre: from,
+    radiusMm,
+    innerRadiusMm: tidy(radiusMm * 0.55),
+    points: 5,
+    cornerMm: 0,
+    turnDeg: 0,
+  }),
+  seal: ({ from, radiusMm, tidy }) => ({
+    kind: 'seal',
+    centre: from,
+    radiusMm,
+    depthMm: Math.max(tidy(radiusMm * 0.06), 0.1),
+    teeth: 48,
+    edge: 'rope',
+    lean: 'ahead',
+    turnDeg: 0,
+  }),
+};
+
 /**
  * The shape that a drag draws: round kinds from their centre outwards, lines and waves from end to end, rectangles
  * from corner to corner.
@@ -15,67 +92,8 @@ const round = (value: number): number => Math.round(value * 100) / 100;
  */
 export function draft(kind: DraggedKind, from: Vec, to: Vec, tidy: (mm: number) => number): CurveShape {
   const radiusMm = tidy(distance(from, to));
-  const towards = radiusMm > 0 ? Math.round(clockAngleDeg(from, to)) : 0;
-  switch (kind) {
-    case 'circle':
-      return { kind, centre: from, radiusMm };
-    case 'arc':
-      return { kind, centre: from, radiusMm, startDeg: (towards + 300) % 360, sweepDeg: 120 };
-    case 'ellipse':
-      return {
-        kind,
-        centre: from,
-        radiusXMm: tidy(Math.max(Math.abs(to.x - from.x), 1)),
-        radiusYMm: tidy(Math.max(Math.abs(to.y - from.y), 1)),
-        turnDeg: 0,
-      };
-    case 'spiral':
-      return {
-        kind,
-        centre: from,
-        startRadiusMm: tidy(radiusMm * 0.25),
-        endRadiusMm: radiusMm,
-        startDeg: 270,
-        turns: 3,
-        growth: 'even',
-      };
-    case 'wave':
-      return {
-        kind,
-        from,
-        lengthMm: tidy(distance(from, to)),
-        turnDeg: Math.round(clockAngleDeg(from, to) + 270) % 360,
-        amplitudeMm: tidy(distance(from, to) * 0.08),
-        waves: 1,
-        phaseDeg: 0,
-      };
-    case 'line':
-      return { kind, from, to: { x: round(to.x), y: round(to.y) } };
-    case 'rectangle':
-      return {
-        kind,
-        centre: { x: round((from.x + to.x) / 2), y: round((from.y + to.y) / 2) },
-        widthMm: tidy(Math.abs(to.x - from.x)),
-        heightMm: tidy(Math.abs(to.y - from.y)),
-        cornerMm: 0,
-        turnDeg: 0,
-      };
-    case 'polygon':
-      return { kind, centre: from, radiusMm, sides: 6, cornerMm: 0, turnDeg: 0 };
-    case 'seal':
-      return {
-        kind,
-        centre: from,
-        radiusMm,
-        depthMm: Math.max(tidy(radiusMm * 0.06), 0.1),
-        teeth: 48,
-        edge: 'rope',
-        lean: 'ahead',
-        turnDeg: 0,
-      };
-    case 'star':
-      return { kind, centre: from, radiusMm, innerRadiusMm: tidy(radiusMm * 0.55), points: 5, cornerMm: 0, turnDeg: 0 };
-  }
+  const towardsDeg = radiusMm > 0 ? Math.round(clockAngleDeg(from, to)) : 0;
+  return DRAFTS[kind]({ from, to, radiusMm, towardsDeg, tidy });
 }
 
 /** What a mere click gives: the kind at a size that fits the sheet. */

@@ -7,7 +7,7 @@ import { LIMITS } from '../piece/limits';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 import type { Curve, Cut, Lettering, Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
-import { linesOf, type SetLettering } from '../setting/line/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/set';
 
 type Contour = readonly Edge[];
 

@@ -1,6 +1,6 @@
 import { hypot } from '../hypot';
 import { ROW, walkTo } from '../geometry/walk';
-import { anchorF as anchorFOf, type SetLettering } from '../setting/line/setLettering';
+import { anchorF as anchorFOf, type SetLettering } from '../setting/line/set';
 import { LETTER } from '../setting/stances';
 import { COMMAND, PAIRS } from '../geometry/outlines/outline';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';

@@ -3,7 +3,7 @@ import { tracksOf } from '../curves';
 import { isLettering, isOrnaments, type Piece, type Sheet } from '../piece/types';
 import { type Problem, type Result } from '../result';
 import { type SetOrnaments, ornamentsBetween, setsOn } from '../setting/space/ornaments';
-import type { SetLettering } from '../setting/line/setLettering';
+import type { SetLettering } from '../setting/line/set';
 import { cleanPath } from './clean';
 import { drawnInk } from './inks';
 import { itemKind } from './items';

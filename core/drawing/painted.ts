@@ -1,7 +1,7 @@
 import type { Track } from '../curves';
 import type { Trace } from '../geometry/outlines/outlineSink';
 import type { Item } from '../piece/types';
-import type { SetLettering } from '../setting/line/setLettering';
+import type { SetLettering } from '../setting/line/set';
 import type { SetOrnaments } from '../setting/space/ornaments';
 import type { DrawnInk, Paint, PaintedPicture } from './sink';
 

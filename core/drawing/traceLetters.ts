@@ -2,7 +2,7 @@ import { bendingOf, LETTER } from '../setting/stances';
 import type { SetOrnaments } from '../setting/space/ornaments';
 import type { Sign } from '../setting/space/ornamentSigns';
 import type { StripLetter } from '../setting/hand/strip';
-import { linesOf, type SetLettering } from '../setting/line/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/set';
 import { COMMAND, type Outline } from '../geometry/outlines/outline';
 import { traceBent } from './bend';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';

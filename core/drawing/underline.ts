@@ -1,6 +1,6 @@
 import { fitHermite } from '../geometry/hermite';
 import { frameAt } from '../geometry/walk';
-import { linesOf, type SetLettering } from '../setting/line/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/set';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';
 
 /** How far an underline may be from the true parallel, mm. */

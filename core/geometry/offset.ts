@@ -17,8 +17,6 @@ import { subPath } from './subPath';
 import { distance, type Vec } from './vec';
 import { frameAt } from './walk';
 
-/** An offset is at most this far from the true one, mm; the cubics themselves keep well below it. */
-const OFFSET_TOLERANCE_MM = 0.005;
 const FIT_MM = 0.001;
 const scratch = new Float64Array(4);
 

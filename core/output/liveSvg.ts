@@ -5,7 +5,7 @@ import { settingOf, type Faces } from '../setting/settingOf';
 import { fitHermite } from '../geometry/hermite';
 import { frameAt, stretchedFromDistance } from '../geometry/walk';
 import type { Lettering, Piece } from '../piece/types';
-import { linesOf, type SetLettering } from '../setting/line/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/set';
 import { escape, svgElements } from './svg';
 
 /** A file for further editing, and what it could not carry. */

@@ -9,7 +9,7 @@ import { type SeriesTable } from '../import/table';
 import { tracksOf } from '../curves';
 import type { Lettering, Piece } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
-import { linesOf } from '../setting/line/setLettering';
+import { linesOf } from '../setting/line/set';
 
 export interface SeriesRun {
   readonly piece: Piece;

@@ -5,7 +5,7 @@ import type { Vec } from '../geometry/vec';
 import type { Step } from '../piece/steps';
 import type { Curve, Lettering, Piece } from '../piece/types';
 import type { Result } from '../result';
-import type { SetLettering } from '../setting/line/setLettering';
+import type { SetLettering } from '../setting/line/set';
 
 /** One edit that mends what was found. */
 export interface Mend {

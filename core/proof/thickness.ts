@@ -4,7 +4,7 @@ import { lineEdge, onEdge } from '../geometry/outlines/edges';
 import type { Vec } from '../geometry/vec';
 import { shapeOf } from '../geometry/outlines/closest';
 import { contoursOf } from '../setting/line/flatOutlines';
-import { linesOf, type SetLettering } from '../setting/line/setLettering';
+import { linesOf, type SetLettering } from '../setting/line/set';
 import { LETTER } from '../setting/stances';
 import type { Face } from '../type/face';
 

@@ -3,7 +3,7 @@ import { holdersOf, type Lettering } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import type { Face } from '../type/face';
 import type { Evening } from './line/measure';
-import type { SetLettering } from './line/setLettering';
+import type { SetLettering } from './line/set';
 import { isFoundFor, needsSettling, settle, setWith } from './space/settle';
 
 /** The faces that are at hand, by id. */

@@ -3,12 +3,12 @@
 // words before and after in tmp/specimen.pdf with its pages as pictures.
 import { mkdir } from 'node:fs/promises';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { closest } from '#core/geometry/outlines/closest';
+import { closest, shapeOf } from '#core/geometry/outlines/closest';
 import { joinedByFace } from '#core/setting/space/collisions';
 import { evenOut } from '#core/setting/space/evenOut';
-import { shapeOf } from '#core/geometry/outlines/closest';
 import { placedContours } from '#core/setting/line/flatOutlines';
-import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { setLettering } from '#core/setting/line/setLettering';
+import { type SetLettering } from '#core/setting/line/set';
 import { evennessOf, letterHeight, trueGaps } from '#core/setting/space/trueGaps';
 import { circle, faces, lettering, spacing, track } from '../support/pieces';
 import { profile, rasterise } from '../../cli/tools';

@@ -1,7 +1,7 @@
 // Two measures of white that share nothing with the one in core/: they look at the outlines of the letters as they stand, as
 // points on the sheet, and know neither levels nor cones.
 import { placedContours } from '#core/setting/line/flatOutlines';
-import type { SetLettering } from '#core/setting/line/setLettering';
+import type { SetLettering } from '#core/setting/line/set';
 import type { CurveShape } from '#core/piece/types';
 
 /** The white between two neighbours by either measure, in heights of the letters. */

@@ -1,5 +1,6 @@
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { setLettering } from '#core/setting/line/setLettering';
+import { type SetLettering } from '#core/setting/line/set';
 import { createFace, type Face } from '#core/type/face';
 import { plainFont, type PlainGlyph } from './fonts';
 import { lettering, track } from './pieces';

@@ -1,5 +1,6 @@
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { setLettering } from '#core/setting/line/setLettering';
+import { type SetLettering } from '#core/setting/line/set';
 import type { Sink } from '#core/drawing/sink';
 import type { Face } from '#core/type/face';
 import type { Vec } from '#core/geometry/vec';

@@ -2,7 +2,7 @@
 import type { Lettering } from '#core/piece/types';
 import { anchoredAt } from '#core/setting/hand/grips';
 import { evennessOf } from '#core/setting/space/trueGaps';
-import { worstLine } from '#core/setting/line/setLettering';
+import { worstLine } from '#core/setting/line/set';
 import { placeName } from '#core/setting/line/anchorPlaces';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';

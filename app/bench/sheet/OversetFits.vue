@@ -2,7 +2,7 @@
 import { fitsOf, pastMm, type Fit } from '#core/setting/space/fits';
 import { holdersOf } from '#core/piece/types';
 import { placeOff } from '#core/setting/hand/guides';
-import { worstLine } from '#core/setting/line/setLettering';
+import { worstLine } from '#core/setting/line/set';
 import { setStep } from '#core/piece/steps/index';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';

@@ -6,7 +6,7 @@ import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { caretAt, letterBox, lettersIn } from '#core/setting/hand/caret';
 import { placeOff } from '#core/setting/hand/guides';
-import { linesOf } from '#core/setting/line/setLettering';
+import { linesOf } from '#core/setting/line/set';
 import { placeName } from '#core/setting/line/anchorPlaces';
 import { useLines } from '~/composables/useLines';
 import { usePiece } from '~/stores/piece';

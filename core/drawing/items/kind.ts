@@ -2,7 +2,7 @@ import type { Trace } from '../../geometry/outlines/outlineSink';
 import type { InkId, Item, Piece } from '../../piece/types';
 import type { Problem, Result } from '../../result';
 import type { Track } from '../../curves';
-import type { SetLettering } from '../../setting/line/setLettering';
+import type { SetLettering } from '../../setting/line/set';
 import type { SetOrnaments } from '../../setting/space/ornaments';
 import type { Inks } from '../inks';
 import type { PaintedPath, PaintGround } from '../painted';

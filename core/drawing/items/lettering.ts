@@ -1,7 +1,7 @@
 import type { Trace } from '../../geometry/outlines/outlineSink';
 import { sweepOf } from '../../geometry/outlines/sweep';
 import type { Lettering } from '../../piece/types';
-import type { SetLettering } from '../../setting/line/setLettering';
+import type { SetLettering } from '../../setting/line/set';
 import { traceRegion } from '../booleans';
 import { drawnStroke, type Inks } from '../inks';
 import { plain, type PaintedPath, type Part } from '../painted';

@@ -7,7 +7,7 @@ import { nearest } from '../../geometry/nearest';
 import { subPath } from '../../geometry/subPath';
 import { freeName, makeCurve } from '../../piece/make';
 import { setStep, type Step } from '../../piece/steps';
-import { followersOf, letteringsOn, type Curve, type CurveShape, type Piece } from '../../piece/types';
+import { followersOf, letteringsOn, type Curve, type CurveShape, type Lettering, type Piece } from '../../piece/types';
 import { fail, ok, type Result } from '../../result';
 import { namedPlaces } from '../../setting/line/anchorPlaces';
 import { asNodes } from '../../curves/asNodes';
@@ -17,6 +17,10 @@ import { anchorPoint, reseated, rewrite } from './reseat';
 const LEAST_PART_MM = 0.1;
 /** Most parts that a curve is cut into at once. */
 export const MOST_PARTS = 60;
+/** Cuts nearer than this, as a share of the length, are one. */
+const SAME_CUT = 1e-12;
+/** A part must be nearer by this to count before another, mm. */
+const NEARER_MM = 1e-9;
 
 /** A part of a curve between two fractions, the second beyond the first: in its own kind where that can be, else as nodes. */
 function partOf(shape: CurveShape, track: Track, from: number, to: number): CurveShape {
@@ -54,6 +58,34 @@ interface CutOptions {
   readonly names?: readonly string[];
 }
 
+/** The stretches between cuts, from and to as fractions of the length; the one that begins at the first cut asked for comes first. */
+function stretches(cuts: readonly number[], closed: boolean, least: number): (readonly [number, number])[] {
+  const sorted = (closed ? cuts.map((u) => wrap(u)) : cuts.filter((u) => u > least && u < 1 - least))
+    .slice()
+    .sort((a, b) => a - b);
+  const places = sorted.filter((u, i) => i === 0 || u - sorted[i - 1]! > least);
+  if (places.length === 0) return [];
+  if (!closed) return [0, ...places].map((u, i) => [u, places[i] ?? 1] as const);
+  const bounds = places.map((u, i) => [u, i + 1 < places.length ? places[i + 1]! : places[0]! + 1] as const);
+  // The part that begins first in the order asked for keeps the curve's place; so a top half stays before its bottom.
+  const at = bounds.findIndex(([from]) => Math.abs(from - wrap(cuts[0]!)) < SAME_CUT);
+  const first = Math.max(0, at);
+  return [...bounds.slice(first), ...bounds.slice(0, first)];
+}
+
+/** Steps that rewrite a lettering for the part of its curve that lies nearest to its anchor. */
+function onNearestPart(piece: Piece, one: Lettering, track: Track, parts: readonly Curve[]): Step[] {
+  const anchor = anchorPoint(one, track);
+  let best: { readonly curve: Curve; readonly track: Track; readonly mm: number } | null = null;
+  for (const curve of parts) {
+    const part = trackOf(curve.shape);
+    const foot = part.ok ? nearest(part.value.path, anchor) : null;
+    if (part.ok && foot && foot.distanceMm < (best?.mm ?? Infinity) - NEARER_MM)
+      best = { curve, track: part.value, mm: foot.distanceMm };
+  }
+  return best ? rewrite(piece, one, reseated(one, best.curve.id, track, best.track)) : [];
+}
+
 /**
  * Cuts a curve at places of its length. Each lettering goes with the part on which it is anchored, seat and anchor
  * rewritten so that its letters stay where they stand; what runs over a cut goes straight on there, see `movedBy`.
@@ -73,70 +105,35 @@ export function cutSteps(
   const made = tracksOf(piece).get(curve.id)!;
   if (!made.ok) return made;
   const track = made.value;
-  const { closed } = track.path.path;
-  const least = LEAST_PART_MM / track.path.lengthMm;
-  const sorted = (closed ? cuts.map((u) => wrap(u)) : cuts.filter((u) => u > least && u < 1 - least))
-    .slice()
-    .sort((a, b) => a - b);
-  const places = sorted.filter((u, i) => i === 0 || u - sorted[i - 1]! > least);
-  if (places.length === 0)
+  const bounds = stretches(cuts, track.path.path.closed, LEAST_PART_MM / track.path.lengthMm);
+  if (bounds.length === 0)
     return fail({ code: 'nothing-to-cut', message: 'The curve ends there already. Choose a place between its ends.' });
-  if (places.length > MOST_PARTS)
+  if (bounds.length > MOST_PARTS + (track.path.path.closed ? 0 : 1))
     return fail({
       code: 'too-many-parts',
-      value: places.length,
+      value: bounds.length,
       message: `A curve is cut into ${MOST_PARTS} parts at most. Choose fewer.`,
     });
-  const bounds = closed
-    ? places.map((u, i) => [u, i + 1 < places.length ? places[i + 1]! : places[0]! + 1] as const)
-    : [0, ...places].map((u, i) => [u, places[i] ?? 1] as const);
-  // The part that begins first in the order asked for keeps the curve's place; so a top half stays before its bottom.
-  const first = closed
-    ? Math.max(
-        0,
-        bounds.findIndex(([from]) => Math.abs(from - wrap(cuts[0]!)) < 1e-12),
-      )
-    : 0;
-  const parts = [...bounds.slice(first), ...bounds.slice(0, first)].map(([from, to]) =>
-    partOf(curve.shape, track, from, to),
-  );
-
   const whole = curve.fill !== null;
-  const title = (i: number): string => names?.[i] ?? (parts.length === 1 ? curve.name : `${curve.name}, part ${i + 1}`);
-  const curves = parts.map((shape, i): Curve => ({
-    ...(i === 0 && !whole ? curve : makeCurve(newId(), freeName(piece, title(i)), shape)),
-    shape,
-    stroke: whole ? null : curve.stroke,
-  }));
-  const steps: Step[] = [];
-  for (const follower of followersOf(piece, curve.id)) {
-    const followed = tracksOf(piece).get(follower.id)!;
-    if (!whole && followed.ok)
-      steps.push(setStep(piece, follower.id, ['shape'], drawnFrom(followed.value.path.path, asNodes)));
-  }
-  if (!whole) {
-    steps.push(setStep(piece, curve.id, ['shape'], parts[0]!));
-    if (title(0) !== curve.name) steps.push(setStep(piece, curve.id, ['name'], freeName(piece, title(0))));
-  }
-  const index = piece.items.indexOf(curve);
-  curves.slice(whole ? 0 : 1).forEach((item, i) => steps.push({ kind: 'insert', index: index + 1 + i, item }));
-
-  const tracks = curves.map((one) => trackOf(one.shape));
-  for (const one of letteringsOn(piece, curve.id)) {
-    const anchor = anchorPoint(one, track);
-    let best = -1,
-      bestMm = Infinity;
-    tracks.forEach((part, i) => {
-      const foot = part.ok ? nearest(part.value.path, anchor) : null;
-      if (foot && foot.distanceMm < bestMm - 1e-9) {
-        best = i;
-        bestMm = foot.distanceMm;
-      }
-    });
-    const part = tracks[best];
-    if (part?.ok) steps.push(...rewrite(piece, one, reseated(one, curves[best]!.id, track, part.value)));
-  }
-  return ok(steps);
+  const title = (i: number): string =>
+    names?.[i] ?? (bounds.length === 1 ? curve.name : `${curve.name}, part ${i + 1}`);
+  const curves = bounds.map(([from, to], i): Curve => {
+    const shape = partOf(curve.shape, track, from, to);
+    const part = i === 0 && !whole ? curve : makeCurve(newId(), freeName(piece, title(i)), shape);
+    return { ...part, shape, stroke: whole ? null : curve.stroke };
+  });
+  const index = piece.items.indexOf(curve) + 1;
+  const followers = whole ? [] : followersOf(piece, curve.id);
+  return ok([
+    ...followers.flatMap((follower) => {
+      const followed = tracksOf(piece).get(follower.id)!;
+      return followed.ok ? [setStep(piece, follower.id, ['shape'], drawnFrom(followed.value.path.path, asNodes))] : [];
+    }),
+    ...(whole ? [] : [setStep(piece, curve.id, ['shape'], curves[0]!.shape)]),
+    ...(whole || title(0) === curve.name ? [] : [setStep(piece, curve.id, ['name'], freeName(piece, title(0)))]),
+    ...curves.slice(whole ? 0 : 1).map((item, i): Step => ({ kind: 'insert', index: index + i, item })),
+    ...letteringsOn(piece, curve.id).flatMap((one) => onNearestPart(piece, one, track, curves)),
+  ]);
 }
 
 /** Cuts a closed curve into its top and its bottom half, between 9 and 3 o'clock. */

@@ -5,7 +5,7 @@ import { findCurve, letteringsOn, type Curve, type Lettering, type Piece } from 
 import { fail, ok, type Result } from '../../result';
 import { placeMovedBy } from '../../setting/line/anchorPlaces';
 import { stackOf, stacksOn, type Stack } from '../../setting/space/rooms';
-import type { SetLettering } from '../../setting/line/setLettering';
+import type { SetLettering } from '../../setting/line/set';
 import { settingOf, type Evenings, type Faces } from '../../setting/settingOf';
 
 /** Rooms that differ by less than this, mm, are equal. */

@@ -1,5 +1,5 @@
 import { tracksOf, type Track } from '../../curves';
-import { setStep, withMore } from '../../piece/steps';
+import { setStep, withMore, type Made } from '../../piece/steps';
 import {
   findCurve,
   findLettering,
@@ -9,12 +9,12 @@ import {
   type Lettering,
   type Piece,
 } from '../../piece/types';
-import { fillRoom, scalingOf } from '../../setting/space/fill';
+import { fillRoom, scalingOf, type Scaling } from '../../setting/space/fill';
 import type { Evening } from '../../setting/line/measure';
-import type { SetLettering } from '../../setting/line/setLettering';
+import type { SetLettering } from '../../setting/line/set';
 import { SLACK_MM, eveningOf, keptRules } from '../../setting/space/settle';
 import { groundOf, keepFound, type Faces, type SettingGround } from '../../setting/settingOf';
-import type { Rule } from '../rule';
+import type { Ground, Rule } from '../rule';
 
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
@@ -95,26 +95,50 @@ function filled(
   if (!first.shape || !grown) return at(base);
   let k = from * grown.value;
   if (!evening || given) return at(k, { shape: first.shape, set: first.set });
+  const finished = settledShare(lettering, { track, face, held }, { scaled, base, evenedOn, evening }, k, first.leftMm);
+  evening = finished.evening;
+  k = finished.share;
+  return at(k);
+}
+
+interface Settling {
+  readonly scaled: Scaling;
+  /** The share of the curve's size from which limits are counted. */
+  readonly base: number;
+  readonly evenedOn: EveningOn;
+  readonly evening: Evening;
+}
+
+/**
+ * The share of the curve's size at which an evened lettering fills its room, from one that nearly does. Evening out changes a
+ * little with the radius: steps by what the whole setting leaves, along the slope that it has without.
+ */
+function settledShare(
+  lettering: Lettering,
+  { face, held }: SettingGround,
+  { scaled, base, evenedOn, evening: given }: Settling,
+  from: number,
+  leftThereMm: number,
+): { readonly share: number; readonly evening: Evening | null } {
   const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
-  const within = (value: number): number => Math.min(Math.max(value, base * rule.least), base * rule.most);
-  // Evening out changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
-  const left = (on: Track): number =>
-    fillRoom({ lettering, track: on, face, held, evening }, keptRules(lettering), null).leftMm;
-  const further = scaled(k * SLOPE_STEP).track,
-    here = scaled(k).track;
+  const others = keptRules(lettering);
+  let evening: Evening | null = given;
+  const within = (share: number): number => Math.min(Math.max(share, base * rule.least), base * rule.most);
+  const left = (on: Track): number => fillRoom({ lettering, track: on, face, held, evening }, others, null).leftMm;
+  const further = scaled(from * SLOPE_STEP).track,
+    here = scaled(from).track;
   const slope =
-    further && here
-      ? (left(further) - (keptRules(lettering).length > 0 ? left(here) : first.leftMm)) / (k * (SLOPE_STEP - 1))
-      : 0;
+    further && here ? (left(further) - (others.length > 0 ? left(here) : leftThereMm)) / (from * (SLOPE_STEP - 1)) : 0;
+  let share = from;
   for (let i = 0; i < ROUNDS && slope > 0; i++) {
-    const on = scaled(k).track;
+    const on = scaled(share).track;
     evening = on && evenedOn(on);
     const leftMm = on && left(on);
     if (leftMm === null || !(Math.abs(leftMm) > MEETS_MM)) break;
-    k = within(k - leftMm / slope);
+    share = within(share - leftMm / slope);
     if (Math.abs(leftMm) < SETTLED_MM) break;
   }
-  return at(k);
+  return { share, evening };
 }
 
 /** Whether the size of a lettering's curve is its own to choose: a free curve, and the first that asks for it decides. */
@@ -128,6 +152,34 @@ function decides(lettering: Lettering, piece: Piece): boolean {
   );
 }
 
+/** Curves whose lengths differ by no more than this share have one size, for what was done by hand and for what is found. */
+const SAME_BY_HAND = 1e-9;
+const SAME_FOUND = 1e-10;
+const sameLength = (oneMm: number, otherMm: number, share: number): boolean => Math.abs(oneMm / otherMm - 1) <= share;
+
+/** A piece with the curve of a lettering at the size that it is kept at; as it is where nothing of the two has changed. */
+function resized(before: Piece, now: Made, item: Lettering, { faces, evenings }: Ground): Made {
+  const [wasTrack, track] = [tracksOf(before).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
+  if (!track?.ok || (findLettering(before, item.id) === item && wasTrack === track)) return now;
+  const { lengthMm } = track.value.path;
+  const byHand = wasTrack?.ok === true && !sameLength(wasTrack.value.path.lengthMm, lengthMm, SAME_BY_HAND);
+  const baseMm = item.fit.baseRadiusMm === null || byHand ? meanRadius(track.value) : item.fit.baseRadiusMm;
+  const based = baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
+  const ground = groundOf(item, tracksOf(now.piece), faces);
+  if (!ground.ok) return withMore(now, based);
+  const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
+  const evenedOn = item.spacing.evenOut === 0 || evenings ? () => given : evener(item, ground.value);
+  const result = filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined);
+  const sized =
+    result && !sameLength(result.lengthMm, lengthMm, SAME_FOUND)
+      ? [setStep(now.piece, item.curveId, ['shape'], result.shape)]
+      : [];
+  const made = withMore(now, [...based, ...sized]);
+  const after = findLettering(made.piece, item.id)!;
+  if (result?.set) keepFound(after, tracksOf(made.piece), faces, evenings, result.set, ground.value.held);
+  return made;
+}
+
 /**
  * Where a lettering that is kept filled by the radius, or its curve, is changed, the curve is given its new size. Where several
  * letterings of a curve ask for it the first one decides. Shares are counted from the size that the curve was last given by
@@ -135,37 +187,10 @@ function decides(lettering: Lettering, piece: Piece): boolean {
  */
 export const radiusRule: Rule = {
   name: 'kept radius',
-  follow(before, made, { faces, evenings }) {
+  follow(before, made, ground) {
     let now = made;
-    for (const item of made.piece.items) {
-      if (!isLettering(item) || !decides(item, made.piece)) continue;
-      const was = before.items.find((one) => one.id === item.id);
-      const [wasTrack, track] = [tracksOf(before).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
-      if (!track?.ok || (was === item && wasTrack === track)) continue;
-      const resized = wasTrack?.ok && Math.abs(wasTrack.value.path.lengthMm / track.value.path.lengthMm - 1) > 1e-9;
-      const baseMm = item.fit.baseRadiusMm === null || resized ? meanRadius(track.value) : item.fit.baseRadiusMm;
-      const ground = groundOf(item, tracksOf(now.piece), faces);
-      const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
-      const evenedOn =
-        item.spacing.evenOut === 0 || evenings ? () => given : ground.ok ? evener(item, ground.value) : () => null;
-      const result = ground.ok ? filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined) : null;
-      const based =
-        baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
-      const sized =
-        result && Math.abs(result.lengthMm / track.value.path.lengthMm - 1) > 1e-10
-          ? [setStep(now.piece, item.curveId, ['shape'], result.shape)]
-          : [];
-      now = withMore(now, [...based, ...sized]);
-      if (result?.set && ground.ok)
-        keepFound(
-          findLettering(now.piece, item.id)!,
-          tracksOf(now.piece),
-          faces,
-          evenings,
-          result.set,
-          ground.value.held,
-        );
-    }
+    for (const item of made.piece.items)
+      if (isLettering(item) && decides(item, made.piece)) now = resized(before, now, item, ground);
     return now;
   },
 };

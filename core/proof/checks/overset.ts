@@ -1,4 +1,4 @@
-import { worstLine } from '../../setting/line/setLettering';
+import { worstLine } from '../../setting/line/set';
 import { short, type Check } from '../check';
 
 /** Lettering that runs past a bookend. */

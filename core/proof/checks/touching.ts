@@ -1,5 +1,5 @@
 import { collisions, type Collision } from '../../setting/space/collisions';
-import { linesOf } from '../../setting/line/setLettering';
+import { linesOf } from '../../setting/line/set';
 import { setOnes, short, type Check, type Finding } from '../check';
 import { setStep } from '../../piece/steps';
 

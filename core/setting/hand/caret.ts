@@ -2,7 +2,7 @@ import { STANCES, LETTER } from '../stances';
 import { hypot } from '../../hypot';
 import { ROW, walkTo } from '../../geometry/walk';
 import type { Vec } from '../../geometry/vec';
-import { anchorF, linesOf, type SetLettering } from '../line/setLettering';
+import { anchorF, linesOf, type SetLettering } from '../line/set';
 
 /** How far a caret and a selection reach below the baseline and above the cap line, in heights of the capitals. */
 const BELOW = 0.2;

@@ -1,5 +1,5 @@
 import { eachContour } from '../line/flatOutlines';
-import type { SetLettering } from '../line/setLettering';
+import type { SetLettering } from '../line/set';
 import type { Strip } from './strip';
 
 /** How far the grey is blurred, in heights of the capitals: as screwed-up eyes do, letters run together and words do not. */

@@ -5,7 +5,7 @@ import { pointAt, tangentAt } from '../../geometry/segment';
 import { frameAt } from '../../geometry/walk';
 import type { Vec } from '../../geometry/vec';
 import { fromStretch } from '../../geometry/outlines/closest';
-import { linesOf, type SetLettering } from '../line/setLettering';
+import { linesOf, type SetLettering } from '../line/set';
 
 /** A place off a curve, with the direction in which a lettering is read there. */
 export interface GuidePlace {

@@ -1,5 +1,5 @@
 import { hypot } from '../../hypot';
-import { type SetLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 import { LETTER } from '../stances';
 
 /**

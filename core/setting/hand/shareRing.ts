@@ -4,7 +4,7 @@ import type { Bookends, Tops } from '../../piece/types';
 import { isClosed } from '../line/anchorPlaces';
 import { anchoredAt } from './grips';
 import { readingDirection } from '../line/seat';
-import type { SetLettering } from '../line/setLettering';
+import type { SetLettering } from '../line/set';
 
 export interface SharedRing {
   /** For the new lettering. */

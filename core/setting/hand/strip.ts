@@ -1,7 +1,7 @@
 import { fractionAtClock } from '../../curves/clock';
 import { ROW, stretchedFromDistance, walkTo } from '../../geometry/walk';
 import { isClosed } from '../line/anchorPlaces';
-import { type SetLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 import { LETTER, STANCES, type Standing } from '../stances';
 
 export interface StripTick {

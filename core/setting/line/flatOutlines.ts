@@ -4,7 +4,7 @@ import { ROW, walkTo } from '../../geometry/walk';
 import { flattenedContours } from '../../geometry/outlines/outline';
 import type { Face } from '../../type/face';
 import type { Letter } from '../../type/shape';
-import { anchorF, type SetLettering } from './setLettering';
+import { anchorF, type SetLettering } from './set';
 
 /** Outlines are flattened to these shares of an em: at capitals of 5 mm the fine one is 0.004 mm, the exact one 0.00004 mm. */
 const FLAT_EM = { coarse: 0.002, fine: 0.0006, close: 4e-5, exact: 5e-6 } as const;

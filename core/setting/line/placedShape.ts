@@ -1,6 +1,6 @@
 import { closest, shapeOf, type Shape } from '../../geometry/outlines/closest';
 import { placedContours } from './flatOutlines';
-import type { SetLettering } from './setLettering';
+import type { SetLettering } from './set';
 
 const placed = new WeakMap<SetLettering, (Shape | null)[]>();
 

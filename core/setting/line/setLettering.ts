@@ -1,11 +1,11 @@
+import type { SetLettering } from './set';
+import { holdNotes, noRoom, notesOf } from './notes';
 import { PLAIN_STANCE } from '../../piece/stances';
 import { fractionOf } from '../../curves/clock';
 import type { Track } from '../../curves/kind';
-import type { MeasuredPath } from '../../geometry/measuredPath';
-import { nearest } from '../../geometry/nearest';
-import { frameAt, ROW, stretchedFromDistance, stretchedLength } from '../../geometry/walk';
+import { ROW, stretchedLength } from '../../geometry/walk';
 import type { Lettering, Stance } from '../../piece/types';
-import { fail, ok, type Problem, type Result } from '../../result';
+import { fail, ok, type Result } from '../../result';
 import type { Face } from '../../type/face';
 import { adjust } from './adjust';
 import { letteringTrack } from './corners';
@@ -19,64 +19,14 @@ import {
   walkLine,
   type Ground,
 } from './ground';
-import { heldLine, type HeldLine } from './hold';
-import {
-  inkUnits,
-  measureRun,
-  measureStacked,
-  shapeLines,
-  type Evening,
-  type MeasuredRun,
-  type ShapedLine,
-} from './measure';
-import { bookendsInReading, measureOverset, type Overset } from './overset';
+import { heldLine } from './hold';
+import { inkUnits, measureRun, measureStacked, shapeLines, type Evening, type ShapedLine } from './measure';
+import { bookendsInReading, measureOverset } from './overset';
 import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
 import { isFlat, LETTER, STANCES } from '../stances';
 import { stepOver } from './stepOver';
 import { foldedLetters, tightness } from './tightness';
-
-/** A lettering set on its curve: the exact place of every letter. */
-export interface SetLettering {
-  /** As it is in the piece. */
-  readonly lettering: Lettering;
-  /** As it is set: with the tracking, width and size that a kept fit comes to. */
-  readonly fitted: Lettering;
-  /** What it runs on: the curve, with its corners rounded where the lettering asks for it. */
-  readonly track: Track;
-  readonly path: MeasuredPath;
-  readonly measured: MeasuredRun;
-  /** What evening out adds to its gaps; null for nothing. */
-  readonly evening: Evening | null;
-  /** mm in a font unit, across and up. */
-  readonly scaleX: number;
-  readonly scaleY: number;
-  readonly capMm: number;
-  /** The stretch of the letters' height that the seat goes by. */
-  readonly heights: Heights;
-  /** The stance that is taken: joined letters are bent, so that their joins stay closed. */
-  readonly stance: Stance;
-  /** Distance of the baseline from the curve, mm, towards the tops. */
-  readonly baselineMm: number;
-  /** Height above the curve, towards the tops, at which advances are measured, mm. */
-  readonly measuredHeightMm: number;
-  readonly direction: 1 | -1;
-  /** One row of LETTER.length numbers a letter. */
-  readonly rows: Float64Array;
-  /** Where the middle of each letter stands on the curve: distance in the curve's own direction, mm, unwrapped. */
-  readonly letterDistances: Float64Array;
-  /** Place of the anchor with its start offset, mm along the curve, unwrapped. */
-  readonly anchorDistance: number;
-  /** mm by which the laid-out run is moved to stand at its anchor: place on the run = middle + this. */
-  readonly shiftMm: number;
-  readonly overset: Overset;
-  /** Letters that stand where the curve is too tight or too steep for them; they are drawn, and marked. */
-  readonly folded: readonly number[];
-  /** Things that a person should know but that do not stop the setting: characters the face lacks. */
-  readonly notes: readonly Problem[];
-  /** The further lines, each set as this one on its own parallel. */
-  readonly further: readonly SetLettering[];
-}
 
 const STEP_ROUNDS = 6;
 /** Letters that are joined to each other are bent where they would be turned: so their joins stay closed. */
@@ -127,9 +77,9 @@ interface Common {
   readonly between: boolean;
 }
 
-function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<SetLettering> {
-  const { lettering, track, face, direction, scaleX, scaleY, capMm, stance } = common;
-  const { path } = track;
+/** A line measured, and the height at which that was done; or why the curve is too tight for it. */
+function measured(common: Common, line: ShapedLine, baselineMm: number): Result<Pick<Ground, 'measured' | 'heightMm'>> {
+  const { lettering, track, direction, scaleX, scaleY, capMm, stance } = common;
   const { spacing, anchor, adjustments } = lettering;
   const extras = {
     scaleX,
@@ -139,17 +89,48 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     words: spacing.words,
     evening: common.evening,
   };
-  const { stacked } = STANCES[stance.kind];
-  const measured = stacked ? measureStacked(line, capMm, extras) : measureRun(line, extras);
+  const { stacked, fans } = STANCES[stance.kind];
+  const run = stacked ? measureStacked(line, capMm, extras) : measureRun(line, extras);
   const heightMm = stacked ? baselineMm : baselineMm + spacing.measuredAt * capMm;
-  const tight = tightness(
-    path,
-    direction,
-    STANCES[stance.kind].fans
-      ? [baselineMm, baselineMm + capMm, baselineMm + measured.inkTopMm, baselineMm + measured.inkBottomMm]
-      : [heightMm],
-  );
-  if (tight) return fail(tight);
+  const heights = fans
+    ? [baselineMm, baselineMm + capMm, baselineMm + run.inkTopMm, baselineMm + run.inkBottomMm]
+    : [heightMm];
+  const tight = tightness(track.path, direction, heights);
+  return tight ? fail(tight) : ok({ measured: run, heightMm });
+}
+
+/** Puts the anchor of a line where the lettering has it, or in the middle of its room. */
+function anchor({ lettering, track, direction, between }: Common, ground: Ground): void {
+  const { path } = track,
+    { at, startOffsetMm } = lettering.anchor;
+  const room = between ? bookendsInReading({ lettering, path, direction }) : null;
+  if (room && !room.whole) anchorBetween(ground, room.start, room.end);
+  else anchorAt(ground, fractionOf(track, at) * path.lengthMm + direction * startOffsetMm);
+}
+
+/** By how much the laid-out run is moved to stand at its anchor, mm. What a step over corners or filling changes of the run is in the ground then. */
+function shiftOf({ lettering, track, direction }: Common, ground: Ground, ringMm: number): number {
+  const { align, by } = lettering.anchor;
+  if (align === 'filled') return fill(ground, lettering, ringMm);
+  let shiftMm = solveAlignment(ground, align, by);
+  if (lettering.corners.kind !== 'step') return shiftMm;
+  const run = ground.measured,
+    k = direction * ground.heightMm;
+  // Which letters meet a corner depends on where the run stands, and that on the letters: settled in a few rounds.
+  for (let round = 0; round < STEP_ROUNDS; round++) {
+    const from = ground.anchorF + direction * shiftMm;
+    ground.measured = { ...run, middles: stepOver(track, direction, k, from, run.middles, run.halfAdvances) };
+    if (round < STEP_ROUNDS - 1) shiftMm = solveAlignment(ground, align, by);
+  }
+  return shiftMm;
+}
+
+function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<SetLettering> {
+  const { lettering, track, face, direction, scaleX, scaleY, capMm, heights, stance, evening } = common;
+  const { path } = track;
+  const run = measured(common, line, baselineMm);
+  if (!run.ok) return run;
+  const { heightMm } = run.value;
   const ground: Ground = {
     path,
     direction,
@@ -157,41 +138,15 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     scaleY,
     capMm,
     baselineMm,
-    heightMm,
     stance,
     centre: stance.centre ?? track.centre,
-    measured,
     anchorDistance: 0,
     anchorF: 0,
+    ...run.value,
   };
-  const room = common.between ? bookendsInReading({ lettering, path, direction }) : null;
-  if (room && !room.whole) anchorBetween(ground, room.start, room.end);
-  else anchorAt(ground, fractionOf(track, anchor.at) * path.lengthMm + direction * anchor.startOffsetMm);
-  const k = direction * heightMm;
-  const ringMm = path.path.closed ? stretchedLength(path, k) : Infinity;
-  let shiftMm: number;
-  if (anchor.align === 'filled') shiftMm = fill(ground, lettering, ringMm);
-  else {
-    const { align } = anchor;
-    shiftMm = solveAlignment(ground, align, anchor.by);
-    if (lettering.corners.kind === 'step') {
-      // Which letters meet a corner depends on where the run stands, and that on the letters: settled in a few rounds.
-      for (let round = 0; round < STEP_ROUNDS; round++) {
-        ground.measured = {
-          ...measured,
-          middles: stepOver(
-            track,
-            direction,
-            k,
-            ground.anchorF + direction * shiftMm,
-            measured.middles,
-            measured.halfAdvances,
-          ),
-        };
-        if (round < STEP_ROUNDS - 1) shiftMm = solveAlignment(ground, align, anchor.by);
-      }
-    }
-  }
+  anchor(common, ground);
+  const ringMm = path.path.closed ? stretchedLength(path, direction * heightMm) : Infinity;
+  const shiftMm = shiftOf(common, ground, ringMm);
   const { rows, letterDistances, flat } = placeLetters(ground, shiftMm);
   const overset = measureOverset({
     lettering,
@@ -204,19 +159,18 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     inkOf: (index, end) => inkOf(ground, index, shiftMm, end),
   });
   const tooTight = STANCES[stance.kind].fans ? foldedLetters(path, direction, letterDistances, baselineMm, capMm) : [];
-  adjust(rows, ground.measured, adjustments, capMm);
-  const folded = [...new Set([...tooTight, ...flat])].sort((a, b) => a - b);
+  adjust(rows, ground.measured, lettering.adjustments, capMm);
   return ok({
     lettering,
     fitted: lettering,
     track,
     path,
     measured: ground.measured,
-    evening: common.evening,
+    evening,
     scaleX,
     scaleY,
     capMm,
-    heights: common.heights,
+    heights,
     stance,
     baselineMm,
     measuredHeightMm: heightMm,
@@ -226,9 +180,12 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     anchorDistance: ground.anchorDistance,
     shiftMm,
     overset,
-    folded,
+    folded: [...new Set([...tooTight, ...flat])].sort((a, b) => a - b),
     further: [],
-    notes: [...notesOf(face, line, tooTight, flat), ...(anchor.align === 'filled' ? noRoom(lettering, overset) : [])],
+    notes: [
+      ...notesOf(face, line, tooTight, flat),
+      ...(lettering.anchor.align === 'filled' ? noRoom(lettering, overset) : []),
+    ],
   });
 }
 
@@ -243,91 +200,6 @@ function fill(ground: Ground, { anchor, bookends }: Lettering, ringMm: number): 
   const each = (ringMm - (middles[last]! + halfAdvances[last]! - middles[0]! + halfAdvances[0]!)) / middles.length;
   ground.measured = { ...measured, middles: middles.map((middle, i) => middle + each * i) };
   return solveAlignment(ground, 'centre', anchor.by);
-}
-
-/** What to say of letters that are to be spread between their bookends and find less room than they need, pushed together as far as they may be. */
-function noRoom({ wording }: Lettering, { beforeMm, afterMm }: Overset): Problem[] {
-  const past = beforeMm + afterMm;
-  if (past <= 0) return [];
-  return [
-    {
-      code: 'fit-not-met',
-      value: -past,
-      message: `“${wording.slice(0, 24)}” does not fill its room: ${past.toFixed(2)} mm are lacking, however close its letters stand. Make them smaller, shorten the words, or move the bookends apart.`,
-    },
-  ];
-}
-
-/** What to say of a hold that cannot be had, or not along all of the words. */
-function holdNotes(
-  { lettering, path, letterDistances }: SetLettering,
-  line: HeldLine | null,
-  own: MeasuredPath,
-): Problem[] {
-  if (!lettering.seat.hold) return [];
-  const words = `“${lettering.wording.slice(0, 24)}”`;
-  if (!line) {
-    return [
-      {
-        code: 'hold-not-met',
-        field: 'seat.hold',
-        message: `${words} cannot be held by the curves chosen: they lie across its own curve, or there is nothing between them. It stands by its own curve instead; choose other curves, or move them.`,
-      },
-    ];
-  }
-  const { only } = line;
-  if (!only) return [];
-  const inside = (at: number): boolean => {
-    const s = nearest(own, frameAt(path, at).point)?.s ?? 0;
-    const turns = own.path.closed ? Math.round((s - (only.from + only.to) / 2) / own.lengthMm) * own.lengthMm : 0;
-    return s - turns >= only.from && s - turns <= only.to;
-  };
-  return letterDistances.every(inside)
-    ? []
-    : [
-        {
-          code: 'hold-not-met',
-          field: 'seat.hold',
-          message: `${words} is held along a part of its words only: beyond it the curves run too steeply to each other, or end. Shorten the words, or move the curves.`,
-        },
-      ];
-}
-
-function notesOf(face: Face, line: ShapedLine, folded: readonly number[], flat: readonly number[]): Problem[] {
-  const { letters, missing } = line.run;
-  const which = (list: readonly number[]): string => list.map((i) => letters[i]!.text).join('');
-  const notes: Problem[] = [];
-  if (face.standsInFor !== undefined) {
-    notes.push({
-      code: 'unknown-face',
-      field: 'faceId',
-      value: face.id,
-      message: `The typeface ${face.standsInFor} is not at hand; another stands in. Bring it again, or choose another, before you print.`,
-    });
-  }
-  if (missing.length > 0) {
-    notes.push({
-      code: 'missing-character',
-      field: 'wording',
-      value: missing,
-      message: `${face.name} has no ${missing.map((c) => `“${c}”`).join(', ')}. A box stands in; change the wording or the typeface.`,
-    });
-  }
-  if (folded.length > 0) {
-    notes.push({
-      code: 'fold',
-      value: folded,
-      message: `The curve bends too tightly under “${which(folded)}”: letters fold over each other there. Make the bend wider, the letters smaller, or seat them on the other side.`,
-    });
-  }
-  if (flat.length > 0) {
-    notes.push({
-      code: 'fold',
-      value: flat,
-      message: `The curve is too steep under “${which(flat)}” for this stance: the letters are pressed flat there. Weaken the stance, choose another, or move the words.`,
-    });
-  }
-  return notes;
 }
 
 /**
@@ -354,9 +226,9 @@ export function setLettering(
   between = false,
 ): Result<SetLettering> {
   const own = letteringTrack(curveTrack, lettering.corners);
-  const { seat, size, anchor } = lettering;
+  const { seat, size } = lettering;
   const direction = readingDirection(own, seat.tops);
-  const line = heldLine(own, seat, held, fractionOf(own, anchor.at) * own.path.lengthMm, direction);
+  const line = heldLine(own, seat, held, fractionOf(own, lettering.anchor.at) * own.path.lengthMm, direction);
   const track = line ? line.track : own;
   const lines = shapeLines(face, lettering);
   const ink = inkUnits(lines[0]!);
@@ -395,18 +267,3 @@ export function setLettering(
     notes: [...value.notes, ...further.flatMap((one) => one.notes), ...holdNotes(value, line, own.path)],
   });
 }
-
-/** A setting with its further lines, first to last. */
-export const linesOf = (set: SetLettering): readonly SetLettering[] => [set, ...set.further];
-
-/** The line of a setting that runs farthest past its bookends, or is the fullest. */
-export function worstLine(set: SetLettering): SetLettering {
-  const past = ({ overset }: SetLettering): number => overset.beforeMm + overset.afterMm;
-  return linesOf(set).reduce((worst, line) =>
-    past(line) > past(worst) || (past(line) === past(worst) && line.overset.inkMm > worst.overset.inkMm) ? line : worst,
-  );
-}
-
-/** Stretched distance of the anchor of a setting: places on its lines count from it. */
-export const anchorF = (set: SetLettering): number =>
-  stretchedFromDistance(set.path, set.anchorDistance, set.direction * set.measuredHeightMm);

@@ -3,7 +3,8 @@ import { trackOf } from '../../curves';
 import type { Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';
 import { evenOut } from '../space/evenOut';
-import { setLettering, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 
 /** Size of the picture, in its own mm. */
 export const AIM_PICTURE = { width: 120, height: 46 } as const;

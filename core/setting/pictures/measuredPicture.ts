@@ -3,7 +3,8 @@ import { trackOf } from '../../curves';
 import type { Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';
 import { parallelLine, type LinePlace } from '../hand/guides';
-import { setLettering, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 
 /** Size of the picture, in its own mm. */
 export const MEASURED_PICTURE = { width: 96, height: 44 } as const;

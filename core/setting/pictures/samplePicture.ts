@@ -2,7 +2,8 @@ import { PLAIN_STANCE } from '../../piece/stances';
 import { trackOf } from '../../curves';
 import type { FeatureSwitch, Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';
-import { setLettering, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 
 /** Size of a sample, in its own mm. */
 export const SAMPLE = { width: 96, height: 22 } as const;

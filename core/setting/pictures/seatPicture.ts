@@ -2,7 +2,8 @@ import { trackOf, type Track } from '../../curves';
 import type { Lettering, Side, Tops } from '../../piece/types';
 import { ProgrammerError } from '../../result';
 import type { Face } from '../../type/face';
-import { setLettering, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 
 /** Size of a seat's picture, in its own mm. */
 export const PICTURE = { width: 60, height: 44 } as const;

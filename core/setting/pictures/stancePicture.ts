@@ -3,7 +3,8 @@ import { trackOf, type Track } from '../../curves';
 import type { CurveShape, Lettering, StanceKind } from '../../piece/types';
 import { ProgrammerError } from '../../result';
 import type { Face } from '../../type/face';
-import { setLettering, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 
 /** Size of a stance's picture, in its own mm. */
 export const STANCE_PICTURE = { width: 60, height: 40 } as const;

@@ -4,7 +4,7 @@ import { closest, shapeOf } from '../../geometry/outlines/closest';
 import { straightContours } from '../line/flatOutlines';
 import type { LetterRef } from '../hand/caret';
 import { placedShape } from '../line/placedShape';
-import { linesOf, type SetLettering } from '../line/setLettering';
+import { linesOf, type SetLettering } from '../line/set';
 import { straightDistance, straightPairs } from './white/straight';
 
 /** Two letters that come closer to each other than they should. */

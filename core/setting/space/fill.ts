@@ -1,27 +1,24 @@
+import { findZero } from './findZero';
 import { curveKind, trackOf, type Track } from '../../curves';
 import { sharesClock } from '../../curves/clock';
 import { scaleAbout } from '../../curves/similarity';
 import type { CurveShape, FitBy, FitRule, Lettering } from '../../piece/types';
-import type { Problem } from '../../result';
 import type { Face } from '../../type/face';
 import { placeAtFraction } from '../line/anchorPlaces';
 import { letteringTrack } from '../line/corners';
 import type { Evening } from '../line/measure';
 import { bookendsInReading } from '../line/overset';
 import { readingDirection } from '../line/seat';
-import { linesOf, setLettering, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { linesOf, type SetLettering } from '../line/set';
 import { scaledSize } from '../../piece/lettering';
 
 /** Ink that ends this near to a bookend meets it, mm. */
 export const MEETS_MM = 1e-4;
 /** How near it is brought, mm. */
 const EXACT_MM = MEETS_MM / 100;
-const SECANTS = 6;
-const ROUNDS = 60;
-/** The first step towards a value, in thousandths of an em for tracking, as shares for the others; the most it grows by; how far past. */
+/** The first step towards a value, in thousandths of an em for tracking, as shares for the others. */
 const FIRST_STEP: Readonly<Record<FitBy, number>> = { tracking: 2, width: 0.01, size: 0.01, radius: 0.01 };
-const MOST_GROWTH = 100;
-const OVER = 1.05;
 
 /** What a lettering is set with while it is filled. */
 export interface Filling {
@@ -93,6 +90,10 @@ function roomOf(set: SetLettering): Room {
     })
     .reduce((least, one) => (one.leftMm < least.leftMm ? one : least));
 }
+
+/** What is too large to be set at all is overset without bounds, mm. */
+const NOT_SET_MM = -1e6;
+const leftOf = (room: Room | null): number => room?.leftMm ?? NOT_SET_MM;
 
 /** How much of the room a setting leaves, mm: less than 0 where it is overset. */
 export const roomLeft = (set: SetLettering): number => roomOf(set).leftMm;
@@ -192,65 +193,25 @@ export const fillBy = (filling: Filling, rule: FitRule, scaled: Scaling | null):
 
 /** @param slackMm what may be left of the room, mm; 0 for ink that meets the bookends */
 function solve(rule: FitRule, start: number, setAt: (value: number) => SetLettering | null, slackMm: number): Filled {
-  const meetsMm = slackMm / 2 || EXACT_MM;
+  const aimMm = slackMm / 2;
   const roomAt = (value: number): Room | null => {
     const set = setAt(value);
     return set && roomOf(set);
   };
-  // What is too large to be set at all is overset without bounds.
-  const left = (value: number): number => (roomAt(value)?.leftMm ?? -1e6) - slackMm / 2;
   const now = Math.min(Math.max(start, rule.least), rule.most);
   const room = roomAt(now);
-  const found = (value: number, f: number): Filled => ({ by: rule.by, value, leftMm: f + slackMm / 2 });
-  let a = now,
-    fa = (room?.leftMm ?? -1e6) - slackMm / 2;
-  if (Math.abs(fa) < meetsMm) return found(now, fa);
-  // More of anything but the radius takes more room: where there is room, go up, else down.
-  const up = rule.by === 'radius' ? fa < 0 : fa > 0;
-  const [from, leftFrom, limit] = [a, fa, up ? rule.most : rule.least];
-  const within = (value: number): number => (up ? Math.min(value, limit) : Math.max(value, limit));
-  const guess = room ? straightGuess(rule.by, now, room, slackMm / 2) : Number.NaN;
-  // A guess that is not on the way leaves a small first step.
-  let b = (guess - from) * (up ? 1 : -1) > 0 ? within(guess) : within(from + (up ? 1 : -1) * FIRST_STEP[rule.by]),
-    fb = left(b);
-  let [x0, f0, x1, f1] = [a, fa, b, fb];
-  for (let i = 0; i < SECANTS && Math.abs(f1) >= meetsMm && Math.abs(f1) < Math.abs(f0); i++) {
-    const next = x1 - (f1 * (x1 - x0)) / (f1 - f0);
-    if (!((next - from) * (up ? 1 : -1) > 0) || within(next) !== next) break;
-    [x0, f0, x1, f1] = [x1, f1, next, left(next)];
-  }
-  if (Math.abs(f1) < meetsMm) return found(x1, f1);
-  // Most values lie near, so steps grow, by what is left, until one goes past.
-  while (Math.sign(fb) === Math.sign(fa) && b !== limit) {
-    const past = (OVER * fb) / (fa - fb);
-    const next = within(
-      b + (b - a) * (past > 1 && past < MOST_GROWTH ? past : past > 0 && past <= 1 ? 1 : MOST_GROWTH),
-    );
-    [a, fa, b, fb] = [b, fb, next, left(next)];
-  }
-  if (b === a || Math.sign(fb) === Math.sign(fa))
-    return Math.abs(fb) <= Math.abs(leftFrom) ? found(b, fb) : found(from, leftFrom);
-  let side = 0;
-  let [wa, wb] = [fa, fb];
-  for (let i = 0; i < ROUNDS; i++) {
-    const straight = Math.min(Math.abs(fa), Math.abs(fb)) > 1e5 || i > 30 ? (a + b) / 2 : (a * wb - b * wa) / (wb - wa);
-    const c =
-      Number.isFinite(straight) && Math.abs(Math.max(fa, fb)) < 1e5 && Math.min(fa, fb) > -1e5 ? straight : (a + b) / 2;
-    const fc = left(c);
-    if (Math.abs(fc) < meetsMm || Math.abs(a - b) < 1e-13) return found(c, fc);
-    if (Math.sign(fc) === Math.sign(fa)) {
-      a = c;
-      fa = wa = fc;
-      if (side === -1) wb /= 2;
-      side = -1;
-    } else {
-      b = c;
-      fb = wb = fc;
-      if (side === 1) wa /= 2;
-      side = 1;
-    }
-  }
-  return Math.abs(fa) < Math.abs(fb) ? found(a, fa) : found(b, fb);
+  const found = findZero({
+    left: (value) => leftOf(roomAt(value)) - aimMm,
+    from: { value: now, left: leftOf(room) - aimMm },
+    guess: room ? straightGuess(rule.by, now, room, aimMm) : Number.NaN,
+    least: rule.least,
+    most: rule.most,
+    // More of anything but the radius takes more room.
+    takesRoom: rule.by !== 'radius',
+    firstStep: FIRST_STEP[rule.by],
+    meetsMm: aimMm || EXACT_MM,
+  });
+  return { by: rule.by, value: found.value, leftMm: found.left + aimMm };
 }
 
 /** A lettering anchored where its setting in the middle of its room came to stand, so that set plainly it stands there too. */
@@ -333,42 +294,4 @@ export function fillRoom(
         set: plain.value,
       }
     : { lettering, shape: null, steps, leftMm: Number.NaN, set: null };
-}
-
-const NAMES: Readonly<Record<FitBy, string>> = {
-  tracking: 'tracking',
-  width: 'the width',
-  size: 'the size',
-  radius: 'the radius',
-};
-
-/** A value of a rule as a person reads it. */
-export const saidValue = (by: FitBy, value: number): string =>
-  by === 'tracking' ? `${value.toFixed(1)}` : `${(value * 100).toFixed(1)} %`;
-
-/** What to say of a room that the rules could not fill: by how much, and what would. Null where they could. */
-export function fillProblem(
-  filling: Filling,
-  rules: readonly FitRule[],
-  { leftMm }: FillResult,
-  shape: CurveShape | null,
-): Problem | null {
-  if (!(Math.abs(leftMm) >= MEETS_MM)) return null;
-  const what = leftMm > 0 ? `${leftMm.toFixed(2)} mm are left over` : `${(-leftMm).toFixed(2)} mm are lacking`;
-  const lettering = betweenBookends(filling.lettering, filling.track);
-  const would = [...new Set<FitBy>([...rules.map((one) => one.by), 'size', 'tracking'])].flatMap((by) => {
-    if (by === 'radius' && !shape) return [];
-    // All the other rules at their ends, this one as far as it must.
-    const others = rules.filter((one) => one.by !== by);
-    const opened = fillRoom({ ...filling, lettering }, [...others, wideRule(by)], shape);
-    const last = opened.steps.at(-1);
-    return Math.abs(opened.leftMm) < MEETS_MM && last?.by === by
-      ? [`${NAMES[by]} at ${saidValue(by, last.value)}`]
-      : [];
-  });
-  return {
-    code: 'fit-not-met',
-    value: leftMm,
-    message: `“${filling.lettering.wording.slice(0, 24)}” does not fill its room: ${what}. ${would.length > 0 ? `It would with ${would.slice(0, 3).join(', or ')}.` : 'Say less, or move the bookends apart.'}`,
-  };
 }

@@ -2,7 +2,8 @@ import { curveKind, trackOf, type Track } from '../../curves';
 import { scaleAbout } from '../../curves/similarity';
 import { type Curve, type CurveShape, type Lettering, parentsOf } from '../../piece/types';
 import type { Face } from '../../type/face';
-import { setLettering, worstLine, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { worstLine, type SetLettering } from '../line/set';
 import { scaledSize } from '../../piece/lettering';
 
 /** A way to make an overset lettering fit, with the value that it comes to. */

@@ -1,7 +1,7 @@
 import type { Vec } from '../../geometry/vec';
 import { placeOff } from '../hand/guides';
 import { adjustmentAt } from '../../piece/reword';
-import { linesOf, type SetLettering } from '../line/setLettering';
+import { linesOf, type SetLettering } from '../line/set';
 import { commonExcess, letterHeight, trueGaps, type TrueGap } from './trueGaps';
 
 /** A gap of a lettering, as a person works on it. */

@@ -1,6 +1,6 @@
 import { mayComeTo } from './collisions';
 import { nearness } from '../line/placedShape';
-import { linesOf, type SetLettering } from '../line/setLettering';
+import { linesOf, type SetLettering } from '../line/set';
 import { trueGaps } from './trueGaps';
 
 /** How evening out has changed the length of a line. */

@@ -4,7 +4,7 @@ import { letteringsOn, type Lettering, type Ornaments, type Piece } from '../../
 import type { Result } from '../../result';
 import { roomsOn } from './rooms';
 import { signOf, type Sign } from './ornamentSigns';
-import type { SetLettering } from '../line/setLettering';
+import type { SetLettering } from '../line/set';
 import type { Standing } from '../stances';
 
 /** One ornament on the sheet, by its middle. */

@@ -3,7 +3,7 @@ import type { Track } from '../../curves/kind';
 import type { MeasuredPath } from '../../geometry/measuredPath';
 import { nearest } from '../../geometry/nearest';
 import { frameAt, stretchedFromDistance } from '../../geometry/walk';
-import { linesOf, type SetLettering } from '../line/setLettering';
+import { linesOf, type SetLettering } from '../line/set';
 
 /** The empty stretch of a curve between two letterings, in the curve's own direction, mm along it, unwrapped. */
 export interface Room {

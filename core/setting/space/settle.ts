@@ -3,9 +3,11 @@ import type { FitRule, Lettering } from '../../piece/types';
 import { ok, type Problem, type Result } from '../../result';
 import type { Face } from '../../type/face';
 import { evenOut, leastGapProblem } from './evenOut';
-import { betweenBookends, fillProblem, fillRoom, roomLeft } from './fill';
+import { betweenBookends, fillRoom, roomLeft } from './fill';
+import { fillProblem } from './fillProblem';
 import type { Evening } from '../line/measure';
-import { setLettering, type SetLettering } from '../line/setLettering';
+import { setLettering } from '../line/setLettering';
+import { type SetLettering } from '../line/set';
 
 /** Rounds in which filling and evening out settle with each other: evening changes the length a little, filling the gaps. */
 const ROUNDS = 2;

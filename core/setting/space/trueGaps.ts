@@ -3,7 +3,7 @@ import { foldsOf } from '../../geometry/folds';
 import { frameAt, stretchedFromDistance } from '../../geometry/walk';
 import { joinedByFace, ownDistance, trackedMm } from './collisions';
 import { nearness } from '../line/placedShape';
-import { linesOf, type SetLettering } from '../line/setLettering';
+import { linesOf, type SetLettering } from '../line/set';
 import { usualKind } from './white/letterKind';
 import { knownProfiles, LEAST_COUNTED, profileAt, type Profile } from './white/profiles';
 import { sharesOf } from './white/sense';

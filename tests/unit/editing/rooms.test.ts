@@ -21,7 +21,7 @@ import { proofPiece } from '#core/proof/index';
 import { setOrnaments } from '#core/setting/space/ornaments';
 import { signOf } from '#core/setting/space/ornamentSigns';
 import { roomsOn } from '#core/setting/space/rooms';
-import type { SetLettering } from '#core/setting/line/setLettering';
+import type { SetLettering } from '#core/setting/line/set';
 import { eveningOf } from '#core/setting/space/settle';
 import type { Face } from '#core/type/face';
 import { done } from '../../support/edits';

@@ -3,7 +3,7 @@ import { curveKind } from '#core/curves/index';
 import { mirrorAbout, scaleAbout } from '#core/curves/similarity';
 import { frameAt } from '#core/geometry/walk';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import { type SetLettering } from '#core/setting/line/setLettering';
+import { type SetLettering } from '#core/setting/line/set';
 import { LETTER } from '#core/setting/stances/index';
 import type { Face } from '#core/type/face';
 import { arc, circle, faces, lettering, seat, spacing } from '../../support/pieces';

@@ -1,17 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { STANDARD_FIT } from '#core/piece/seat';
 import type { CurveShape, FitBy, FitRule, Lettering } from '#core/piece/types';
-import {
-  MEETS_MM,
-  fillBy,
-  fillProblem,
-  fillRoom,
-  roomLeft,
-  scalingOf,
-  wideRule,
-  type Filling,
-} from '#core/setting/space/fill';
-import { setLettering, type SetLettering } from '#core/setting/line/setLettering';
+import { MEETS_MM, fillBy, fillRoom, roomLeft, scalingOf, wideRule, type Filling } from '#core/setting/space/fill';
+import { fillProblem } from '#core/setting/space/fillProblem';
+import { setLettering } from '#core/setting/line/setLettering';
+import { type SetLettering } from '#core/setting/line/set';
 import { settle, setWith } from '#core/setting/space/settle';
 import { evennessOf } from '#core/setting/space/trueGaps';
 import type { Face } from '#core/type/face';

@@ -6,7 +6,7 @@ import { settingOf } from '#core/setting/settingOf';
 import type { Track } from '#core/curves/kind';
 import { frameAt } from '#core/geometry/walk';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Seat } from '#core/piece/types';
-import { type SetLettering } from '#core/setting/line/setLettering';
+import { type SetLettering } from '#core/setting/line/set';
 import { LETTER } from '#core/setting/stances/index';
 import type { Face } from '#core/type/face';
 import { circle, curve, faces, lettering, piece, seat, track } from '../../support/pieces';

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape, Lettering } from '#core/piece/types';
-import type { SetLettering } from '#core/setting/line/setLettering';
+import type { SetLettering } from '#core/setting/line/set';
 import { evenness, lackOf, trueGaps, whiteSlopes, type TrueGap } from '#core/setting/space/trueGaps';
 import type { Face } from '#core/type/face';
 import { circle, faces, lettering, seat, spacing } from '../../support/pieces';

@@ -3,7 +3,8 @@ import { curveKind } from '#core/curves/index';
 import { groundOf } from '#core/setting/settingOf';
 import { setStep, type Step } from '#core/piece/steps/index';
 import { isFree, type FitBy, type FitRule, type Lettering } from '#core/piece/types';
-import { fillProblem, fillRoom, saidValue, wideRule, type FillResult, type Filling } from '#core/setting/space/fill';
+import { fillRoom, wideRule, type FillResult, type Filling } from '#core/setting/space/fill';
+import { fillProblem, saidValue } from '#core/setting/space/fillProblem';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { STANCES } from '#core/setting/stances/index';
 import type { Lettering } from '#core/piece/types';
-import { worstLine } from '#core/setting/line/setLettering';
+import { worstLine } from '#core/setting/line/set';
 import { useCollisions } from '~/composables/useCollisions';
 import { useGaps } from '~/composables/useGaps';
 import { usePiece } from '~/stores/piece';

@@ -4,7 +4,7 @@ import { ROW, walkTo } from '../../../geometry/walk';
 import type { Face } from '../../../type/face';
 import { bending, bentPlace, eachContour } from '../../line/flatOutlines';
 import { surroundings, type Surroundings } from '../../line/nearFeet';
-import { type SetLettering } from '../../line/setLettering';
+import { type SetLettering } from '../../line/set';
 import { addStretch, fillSides, noExtremes, type Levels, type Sides } from './sides';
 
 /** Where a curve is stretched by less at a height, a first guess goes by the curve itself. */

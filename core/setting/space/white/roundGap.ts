@@ -1,4 +1,4 @@
-import type { SetLettering } from '../../line/setLettering';
+import type { SetLettering } from '../../line/set';
 import { placePairs } from '../../../type/shape';
 import type { Face } from '../../../type/face';
 import { usualKind } from './letterKind';
