@@ -20,7 +20,7 @@ import { wave } from './kinds/wave';
 export type { Track } from './kind';
 
 /** One line a kind. */
-const KINDS: { readonly [K in CurveKindName]: CurveKind<any> } = {
+const KINDS: { readonly [K in CurveKindName]: CurveKind<Extract<CurveShape, { readonly kind: K }>> } = {
   circle,
   arc,
   ellipse,
@@ -37,7 +37,8 @@ const KINDS: { readonly [K in CurveKindName]: CurveKind<any> } = {
 };
 
 /** The operations of the kind that a shape belongs to. */
-export const curveKind = (shape: CurveShape): CurveKind<CurveShape> => KINDS[shape.kind] as CurveKind<CurveShape>;
+export const curveKind = (shape: CurveShape): CurveKind<CurveShape> =>
+  KINDS[shape.kind] as unknown as CurveKind<CurveShape>;
 
 interface Kept {
   parents: readonly Track[];

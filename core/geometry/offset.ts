@@ -129,7 +129,7 @@ const lengthOf = (chain: [number, number][]): number => chain.reduce((sum, [a, b
 
 /**
  * The true offset of a path: every point at the distance |k| from it, to the left of travel for k > 0, within
- * OFFSET_TOLERANCE_MM. Outer corners are rounded about the corner; where the inside gets too tight the loops are
+ * the tolerance. Outer corners are rounded about the corner; where the inside gets too tight the loops are
  * trimmed at their crossing. Where several parts are left the longest is given.
  *
  * @returns `vanishes` when nothing is left at this distance, with the distance in `value`

@@ -14,7 +14,7 @@ declare const OF: unique symbol;
 /** The type of what a field holds. */
 export type TypeOf<F> = F extends Field<infer T> ? T : never;
 
-type Fields = Readonly<Record<string, Field<any>>>;
+type Fields = Readonly<Record<string, Field<unknown>>>;
 /** The type of an object with these fields. */
 export type ObjectOf<S extends Fields> = { readonly [K in keyof S]: TypeOf<S[K]> };
 
@@ -36,7 +36,7 @@ export interface FieldFacts<T> {
   readonly scaled?: (value: T, k: number) => T;
 }
 
-const asYup = (field: Field<any>): yup.AnySchema => field as unknown as yup.AnySchema;
+const asYup = (field: Field<unknown>): yup.AnySchema => field as unknown as yup.AnySchema;
 const asField = <T>(schema: unknown): Field<T> => schema as Field<T>;
 
 /** A field with what is known of it. */
@@ -44,7 +44,8 @@ export const field = <T>(rule: Field<T>, facts: FieldFacts<NoInfer<T>>): Field<T
   asField(asYup(rule).meta(facts as never));
 
 /** What is known of a field. */
-export const factsOf = (rule: Field<any>): FieldFacts<any> => (asYup(rule).meta() as FieldFacts<any> | undefined) ?? {};
+export const factsOf = (rule: Field<unknown>): FieldFacts<unknown> =>
+  (asYup(rule).meta() as unknown as FieldFacts<unknown> | undefined) ?? {};
 
 /** An object of exactly these fields. */
 export function object<S extends Fields>(fields: S): Field<ObjectOf<S>> {
@@ -58,7 +59,7 @@ export function object<S extends Fields>(fields: S): Field<ObjectOf<S>> {
 }
 
 /** The fields of an object that was declared above; null for any other field. */
-export function fieldsOf(rule: Field<any>): Fields | null {
+export function fieldsOf(rule: Field<unknown>): Fields | null {
   const { fields } = rule as unknown as { readonly fields?: Fields };
   return fields ?? null;
 }

@@ -10,7 +10,7 @@ const isObject = (value: unknown): value is Older =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** An object of an older version with every field that a version brought, as it was without being said, by its declaration. */
-function withAdded(rule: Field<any>, older: unknown, version: number): unknown {
+function withAdded(rule: Field<unknown>, older: unknown, version: number): unknown {
   const fields = fieldsOf(rule);
   if (!fields || !isObject(older)) return older;
   const added: Older = {},
@@ -23,7 +23,8 @@ function withAdded(rule: Field<any>, older: unknown, version: number): unknown {
   return { ...added, ...older, ...inner };
 }
 
-const mapped = (list: unknown, by: (one: any) => unknown): unknown => (Array.isArray(list) ? list.map(by) : list);
+const mapped = (list: unknown, by: (one: Older | null) => unknown): unknown =>
+  Array.isArray(list) ? list.map(by) : list;
 
 /** A piece brought to a version by what the fields of its items say of themselves. */
 const toVersion = (older: Older, version: number): Older => ({

@@ -11,7 +11,7 @@ export { setStep, type SetStep } from './set';
 export type Step = InsertStep | RemoveStep | SetStep | ReorderStep;
 
 /** One line a kind. */
-const KINDS: { readonly [K in Step['kind']]: StepKind<any> } = {
+const KINDS: { readonly [K in Step['kind']]: StepKind<Extract<Step, { readonly kind: K }>> } = {
   insert: insertKind,
   remove: removeKind,
   set: setKind,
@@ -21,7 +21,7 @@ const KINDS: { readonly [K in Step['kind']]: StepKind<any> } = {
 export const STEP_KINDS = Object.keys(KINDS) as readonly Step['kind'][];
 
 const kindOf = (step: Step): StepKind<Step> | undefined =>
-  Object.hasOwn(KINDS, step.kind) ? (KINDS[step.kind] as StepKind<Step>) : undefined;
+  Object.hasOwn(KINDS, step.kind) ? (KINDS[step.kind] as unknown as StepKind<Step>) : undefined;
 
 /** The piece after one step, or the reason why the step does not fit. The piece given is never changed. */
 export function applyStep(piece: Piece, step: Step): Result<Piece> {
