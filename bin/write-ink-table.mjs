@@ -1,5 +1,5 @@
-// Writes core/ink/table.ts and core/ink/separationTable.ts from profiles/coated.icc, by LittleCMS: the screen colours of a grid of
-// inks, and the inks of a grid of screen colours. See profiles/README.md.
+// Writes core/ink/table.ts and core/ink/separationTable.ts from profiles/coated.icc, by LittleCMS: the screen colours
+// of a grid of inks, and the inks of a grid of screen colours. See profiles/README.md.
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';

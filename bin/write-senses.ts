@@ -1,5 +1,5 @@
-// Writes fonts/senses.json: how white is read in each face that ships, fitted to it, so that no program has to fit it anew. Run
-// with `npm run senses` after a face is added or its package is updated.
+// Writes fonts/senses.json: how white is read in each face that ships, fitted to it, so that no program has to fit it
+// anew. Run with `npm run senses` after a face is added or its package is updated.
 import { writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { fitSense } from '../core/setting/space/white/sense';

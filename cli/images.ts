@@ -10,7 +10,10 @@ import { isPicture, type Piece } from '#core/piece/types';
 
 const FORMATS: Readonly<Record<string, ImageFormat>> = { png: 'png', jpg: 'jpeg', webp: 'webp' };
 
-/** The images that a piece shows: those that came along with it, and those in a folder called images beside it, known by their content. */
+/**
+ * The images that a piece shows: those that came along with it, and those in a folder called images beside it, known by
+ * their content.
+ */
 export async function imagesFor(
   file: string,
   piece: Piece,

@@ -31,7 +31,9 @@ async function withOptions(switches: readonly string[], run: (options: Options) 
   return 2;
 }
 
-/** A command of the command line: how many names it takes, and what it does. Its program is loaded when it is called. */
+/**
+ * A command of the command line: how many names it takes, and what it does. Its program is loaded when it is called.
+ */
 interface Command {
   readonly names: number;
   readonly run: (names: readonly string[], switches: readonly string[]) => Promise<number>;

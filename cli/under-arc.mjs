@@ -1,6 +1,6 @@
 #!/usr/bin/env node
-// The command line: the core, without the app. See `under-arc help`. It is bundled when it is first called, and again when a
-// source has changed since.
+// The command line: the core, without the app. See `under-arc help`. It is bundled when it is first called, and again
+// when a source has changed since.
 import { readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';

@@ -15,8 +15,8 @@ const MOST = 500;
 const known = new Map<string, Known>();
 
 /**
- * The picture of a piece at a revision, drawn once: asked for again while it is being drawn, it is the same. A picture that could
- * not be drawn, or not wholly, is drawn anew when it is asked for again.
+ * The picture of a piece at a revision, drawn once: asked for again while it is being drawn, it is the same. A picture
+ * that could not be drawn, or not wholly, is drawn anew when it is asked for again.
  */
 export function pictureAt(id: string, revision: number, draw: () => Promise<Drawn>): Promise<Drawn> {
   const before = known.get(id);

@@ -8,7 +8,9 @@ const parts = new Set<EffectScope>();
 const following = new Set<() => void>();
 let held = false;
 
-/** For a part beside the sheet that shows what is on it: while words are typed it follows the sheet, see `sheetFirst`. */
+/**
+ * For a part beside the sheet that shows what is on it: while words are typed it follows the sheet, see `sheetFirst`.
+ */
 export function useBeside(): void {
   const scope = getCurrentScope()!;
   parts.add(scope);
@@ -31,8 +33,9 @@ function release(): void {
 }
 
 /**
- * Has the change that follows painted on the sheet alone. What stands beside it comes after, with all that has changed by
- * then: once all that the change asks for has been worked out and is on the sheet too, or a moment later in any case.
+ * Has the change that follows painted on the sheet alone. What stands beside it comes after, with all that has changed
+ * by then: once all that the change asks for has been worked out and is on the sheet too, or a moment later in any
+ * case.
  *
  * @param settled whether it has been worked out; read reactively
  */

@@ -1,7 +1,7 @@
 import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
 import { groundOf, type Evenings, type Faces } from '#core/setting/settingOf';
-import { movedPlaces } from '#core/piece/reword';
+import { movedPlaces } from '#core/piece/wording/reword';
 import {
   findCurve,
   findLettering,
@@ -59,7 +59,8 @@ function carried({ lettering, evening }: Known, now: Lettering): Evening | null 
  * has changed again meanwhile is asked for anew.
  *
  * @param compared a lettering that is looked at in another way, without being changed
- * @param finish called where evening out has changed the size of a curve that a lettering is kept to fill, or the rooms of one where they are kept equal
+ * @param finish called where evening out has changed the size of a curve that a lettering is kept to fill, or the rooms
+ *   of one where they are kept equal
  */
 export function useEvenings(
   piece: ShallowRef<Piece | null>,
@@ -88,7 +89,9 @@ export function useEvenings(
     };
   });
 
-  /** The same for the sheet, where one may be looked at in another way: proof, fitting and output keep to how they are. */
+  /**
+   * The same for the sheet, where one may be looked at in another way: proof, fitting and output keep to how they are.
+   */
   const shown = computed((): Evenings => {
     const now = evenings.value,
       other = compared(),

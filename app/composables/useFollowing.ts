@@ -1,8 +1,8 @@
 import type { ShallowRef } from 'vue';
 
 /**
- * A value for what stands beside the sheet: it follows once the sheet has been painted, so that a key or a drag is on the
- * sheet first.
+ * A value for what stands beside the sheet: it follows once the sheet has been painted, so that a key or a drag is on
+ * the sheet first.
  *
  * @param atOnce whether a change need not wait: another lettering picked, say
  */

@@ -1,4 +1,4 @@
-import { adjusted, adjustmentAt } from '#core/piece/reword';
+import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
 import type { Adjustment, Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
 import { gapsOf, type Gap } from '#core/setting/space/gaps';
@@ -77,7 +77,10 @@ export function useGaps() {
   return { gaps, picked, byHand, pick, letGo, kernBy, kernTo, clear, clearAll, step, pickWorst };
 }
 
-/** Keys that work on picked gaps: the arrows by 5 thousandths of an em, with Shift 50, with Alt 1; with Ctrl to the next gap. */
+/**
+ * Keys that work on picked gaps: the arrows by 5 thousandths of an em, with Shift 50, with Alt 1; with Ctrl to the next
+ * gap.
+ */
 export function gapKey(
   event: KeyboardEvent,
   on: Pick<ReturnType<typeof useGaps>, 'kernBy' | 'step' | 'clear'>,

@@ -32,7 +32,10 @@ export function useLines() {
 
   const line = (places: readonly LinePlace[], close = false): string => linePath(places, close, view.toScreen, 10);
 
-  /** The whole of a path's parallel, so many mm towards the tops of what is read in a direction; kept, since curves rarely change. */
+  /**
+   * The whole of a path's parallel, so many mm towards the tops of what is read in a direction; kept, since curves
+   * rarely change.
+   */
   function parallel(path: MeasuredPath, heightMm = 0, direction: 1 | -1 = 1): string {
     let lines = known.get(path);
     if (!lines) known.set(path, (lines = new Map()));

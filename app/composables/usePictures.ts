@@ -21,7 +21,10 @@ export function usePictures() {
   const view = useView();
   const busy = ref(false);
 
-  /** Keeps a file on the server and puts it under the sheet, or on it. Whatever is wrong with it is told, and nothing changes. */
+  /**
+   * Keeps a file on the server and puts it under the sheet, or on it. Whatever is wrong with it is told, and nothing
+   * changes.
+   */
   async function bring(file: File, use: PictureUse = 'trace'): Promise<void> {
     busy.value = true;
     try {

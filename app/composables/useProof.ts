@@ -41,7 +41,8 @@ export function useProof(
         if (piece.value) findings.value = found;
       }
     } catch (error) {
-      // The worker's program comes from the server, which may be away just now: what was found stays until it can be read anew.
+      // The worker's program comes from the server, which may be away just now: what was found stays until it can be
+      // read anew.
       console.warn(`The proof could not be read: ${(error as Error).message}`);
       setTimeout(() => {
         void work();

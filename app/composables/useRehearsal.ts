@@ -3,7 +3,7 @@ import { settingOf } from '#core/setting/settingOf';
 import { paintItem } from '#core/drawing/paint';
 import { tracksOf } from '#core/curves/index';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
-import { rewordSteps } from '#core/piece/reword';
+import { rewordSteps } from '#core/piece/wording/reword';
 import { findLettering } from '#core/piece/types';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -13,9 +13,10 @@ const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 const come = new Map<string, number>();
 
 /**
- * A browser runs what it has not run often several times slower, and a letter costs more the first time it is drawn, so that
- * the first keys of a page would be late. What a key has to compute is therefore gone through before, while the page has
- * nothing else to do, with one letter of the alphabet after the other put behind the words at hand, and thrown away.
+ * A browser runs what it has not run often several times slower, and a letter costs more the first time it is drawn, so
+ * that the first keys of a page would be late. What a key has to compute is therefore gone through before, while the
+ * page has nothing else to do, with one letter of the alphabet after the other put behind the words at hand, and thrown
+ * away.
  */
 export function useRehearsal(): void {
   const store = usePiece();

@@ -18,7 +18,9 @@ export function useStrip(room: Ref<number>) {
   const lines = computed(() => (store.shownSetting ? linesOf(store.shownSetting) : []));
   const set = computed(() => lines.value[Math.min(view.stripLine, lines.value.length - 1)] ?? null);
   const strip = computed((): Strip | null => (set.value ? stripOf(set.value) : null));
-  /** Pixels in a mm: the window fills the strip, unless the capitals would grow too tall or too small; then the zoom. */
+  /**
+   * Pixels in a mm: the window fills the strip, unless the capitals would grow too tall or too small; then the zoom.
+   */
   const scale = computed(() => {
     if (!strip.value || !set.value) return 1;
     const { capMm } = set.value;

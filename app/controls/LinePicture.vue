@@ -10,8 +10,8 @@ export interface PicturePart {
 
 <script setup lang="ts">
 /**
- * A small picture of lines and letters in colours of the interface. It is shown as an image: drawings of the page itself a
- * browser puts together anew with every frame, each as a group of its own.
+ * A small picture of lines and letters in colours of the interface. It is shown as an image: drawings of the page
+ * itself a browser puts together anew with every frame, each as a group of its own.
  */
 const props = defineProps<{ width: number; height: number; parts: readonly PicturePart[] }>();
 const path = ({ d, colour, line, scale }: PicturePart): string => {

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { Problem } from '#core/result';
 
-/** A name. What is typed stays while the page changes around it; leaving or Enter commits, Escape gives up, an empty one is not taken. */
+/**
+ * A name. What is typed stays while the page changes around it; leaving or Enter commits, Escape gives up, an empty one
+ * is not taken.
+ */
 const props = defineProps<{ label: string; modelValue: string; commit: (name: string) => Problem | null }>();
 const draft = ref<string | null>(null);
 const problem = ref('');

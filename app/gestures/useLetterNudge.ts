@@ -1,4 +1,4 @@
-import { adjusted, adjustmentAt } from '#core/piece/reword';
+import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
 import type { Lettering } from '#core/piece/types';
 import { letterAt, type Hit } from '#core/setting/hand/caret';
 import { LETTER } from '#core/setting/stances/index';

@@ -17,7 +17,9 @@ import type { SheetPointer } from './useSheetPointer';
 /** Pixels within which lettering that is dragged off its curve is let go on another one. */
 const DROP_PX = 7;
 
-/** Drags lettering along its curve, off it, or onto another one; a click on what is selected picks a letter or a gap. */
+/**
+ * Drags lettering along its curve, off it, or onto another one; a click on what is selected picks a letter or a gap.
+ */
 export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPointer) {
   const store = usePiece();
   const view = useView();

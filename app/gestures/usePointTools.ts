@@ -16,7 +16,10 @@ export interface DraftPorts {
   readonly problem: Ref<string>;
 }
 
-/** Curves that are drawn place by place: through points, with the pen, freehand. Nothing is in the piece until it is finished. */
+/**
+ * Curves that are drawn place by place: through points, with the pen, freehand. Nothing is in the piece until it is
+ * finished.
+ */
 export function usePointTools({ at, add }: Pick<DraftPorts, 'at'> & { add: (shape: CurveShape) => Problem | null }) {
   const view = useView();
   const problem = ref('');

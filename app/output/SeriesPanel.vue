@@ -8,7 +8,10 @@ import { download, fileStem, saidSize } from '~/utils/download';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
 
-/** A series: a table of names, its columns given to letterings, every row set by its own rules, on sheets or one file each. */
+/**
+ * A series: a table of names, its columns given to letterings, every row set by its own rules, on sheets or one file
+ * each.
+ */
 const store = usePiece();
 const pasted = ref('');
 const table = shallowRef<SeriesTable | null>(null);

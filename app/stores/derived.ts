@@ -83,8 +83,8 @@ export function createDerived(
     return found?.ok ? found.value : null;
   });
   /**
-   * The same once the sheet has been painted, for what is beside it: strip, gaps and panels. A keystroke or a drag is on
-   * the sheet first; another lettering is shown at once.
+   * The same once the sheet has been painted, for what is beside it: strip, gaps and panels. A keystroke or a drag is
+   * on the sheet first; another lettering is shown at once.
    */
   const shownSetting = useFollowing(
     () => selectedSetting.value,

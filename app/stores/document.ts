@@ -157,9 +157,9 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
   }
 
   /**
-   * Gives the curve of a lettering the size, and what is on it the rooms, that evening out, computed after an edit of this
-   * page, asks for: that belongs to the edit and is undone with it. What was edited elsewhere, undone or brought back is left
-   * as it is.
+   * Gives the curve of a lettering the size, and what is on it the rooms, that evening out, computed after an edit of
+   * this page, asks for: that belongs to the edit and is undone with it. What was edited elsewhere, undone or brought
+   * back is left as it is.
    *
    * @param shape null where the curve has the right size
    */

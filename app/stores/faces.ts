@@ -30,7 +30,9 @@ export const nameOfId = (id: string): string =>
 
 const shipped: readonly FaceListing[] = list.map((one) => ({ ...one, embedding: '', own: false }));
 
-/** The faces that ship and those that were brought: their list, and those that have been fetched, ready to shape with. */
+/**
+ * The faces that ship and those that were brought: their list, and those that have been fetched, ready to shape with.
+ */
 export const useFaces = defineStore('faces', () => {
   const loaded = shallowRef<ReadonlyMap<string, Face>>(new Map());
   const problem = shallowRef<Problem | null>(null);
@@ -88,7 +90,10 @@ export const useFaces = defineStore('faces', () => {
     if (!sense) void findSense(id, face.value);
   }
 
-  /** Has the measure of white fitted to a face, which takes too long for the page; what was set with it is then looked at anew. */
+  /**
+   * Has the measure of white fitted to a face, which takes too long for the page; what was set with it is then looked
+   * at anew.
+   */
   async function findSense(id: string, face: Face): Promise<void> {
     try {
       const sense = await heavyWork().senseOfFace(id);

@@ -40,7 +40,10 @@ export const useView = defineStore('view', () => {
   /** How much closer the strip is looked at than it need be, and which line of the lettering it shows. */
   const stripZoom = ref(1);
   const stripLine = ref(0);
-  /** How the selected lettering is looked at: as it is, as the typeface has it on this curve, or with all gaps alike. Nothing of the piece changes. */
+  /**
+   * How the selected lettering is looked at: as it is, as the typeface has it on this curve, or with all gaps alike.
+   * Nothing of the piece changes.
+   */
   const compare = ref<Compare>('now');
   /** Whether the wording is being typed into. */
   const typing = ref(false);
@@ -50,7 +53,10 @@ export const useView = defineStore('view', () => {
   const inks = ref<string | null>(null);
   /** The view that lies over the bench; null for the bench itself. */
   const open = ref<'output' | 'proof' | null>(null);
-  /** What the list on the left shows: curves with what is set on them, or everything in the order in which it is painted. */
+  /**
+   * What the list on the left shows: curves with what is set on them, or everything in the order in which it is
+   * painted.
+   */
   const list = ref<'curves' | 'order'>('curves');
   /** The node picked on a drawn curve. */
   const node = ref<number | null>(null);

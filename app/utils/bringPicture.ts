@@ -85,7 +85,9 @@ export function inkComponents(bytes: Uint8Array): number {
   return 0;
 }
 
-/** Makes a file ready to be kept: checked, decoded once to be sure that it can be, and scaled down if it is too large. */
+/**
+ * Makes a file ready to be kept: checked, decoded once to be sure that it can be, and scaled down if it is too large.
+ */
 export async function bringPicture(file: Blob, use: PictureUse = 'trace'): Promise<Result<BroughtPicture>> {
   const head = await checkHead(file, use);
   if (!head.ok) return head;

@@ -87,7 +87,8 @@ export class Keeper {
   /**
    * Applies a change at once and sends it soon. Gives why not, when its steps do not fit.
    *
-   * @param applied the piece with the change's steps applied, where they have been: what was set of it need not be set again
+   * @param applied the piece with the change's steps applied, where they have been: what was set of it need not be set
+   *   again
    */
   make(change: Change, applied?: Piece): Problem | null {
     const next = applied ? ok(applied) : applySteps(this.piece, change.steps);
@@ -167,7 +168,9 @@ export class Keeper {
     if (this.pending.length === 0) this.settle();
   }
 
-  /** One more change is logged. Of the first pending one it is known what it led to, until others' changes come between. */
+  /**
+   * One more change is logged. Of the first pending one it is known what it led to, until others' changes come between.
+   */
   private confirm({ changeId, change }: PendingChange): void {
     const first = this.pending[0]?.changeId === changeId ? this.pending[0] : null;
     const led = first && this.after.get(first);
@@ -235,7 +238,10 @@ export class Keeper {
     if (why) this.ports.lost(why, lost);
   }
 
-  /** A change made anew over those of others: an edit by the rules, as it was made first; what was undone just as it was. */
+  /**
+   * A change made anew over those of others: an edit by the rules, as it was made first; what was undone just as it
+   * was.
+   */
   private remade({ kind, steps }: Change): Result<Made> {
     const rebased = rebaseSteps(this.piece, steps);
     return rebased.ok && kind === 'do' ? this.ports.transact(this.piece, rebased.value.steps) : rebased;

@@ -1,6 +1,9 @@
 const known = new Map<string, string>();
 
-/** A colour of the interface by its name in theme.css, without the dashes, for pictures that stand outside of the page's styles. */
+/**
+ * A colour of the interface by its name in theme.css, without the dashes, for pictures that stand outside of the page's
+ * styles.
+ */
 export function themeColour(name: string): string {
   const kept = known.get(name);
   if (kept) return kept;

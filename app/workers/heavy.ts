@@ -20,7 +20,10 @@ import { rasterise } from './rasteriser';
 
 export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './series';
 
-/** What evening out came to for one lettering, as it goes from worker to page; with the curve, where it is to be sized for that. */
+/**
+ * What evening out came to for one lettering, as it goes from worker to page; with the curve, where it is to be sized
+ * for that.
+ */
 export type EveningSent = readonly (readonly [at: number, em: number])[] | null;
 export interface Evened {
   readonly evening: EveningSent;
@@ -66,7 +69,8 @@ const toolsFor = (forbidden: readonly string[]): FileTools => ({
  * Makes a file of a piece.
  *
  * @param forbidden ids of faces that must not leave with a piece file
- * @returns its bytes, or why there are none: lettering would be missing from it, copies do not fit, or a picture would be too large
+ * @returns its bytes, or why there are none: lettering would be missing from it, copies do not fit, or a picture would
+ *   be too large
  */
 export async function makeFile(
   piece: Piece,

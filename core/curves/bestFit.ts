@@ -46,7 +46,10 @@ export function bestCircle(points: readonly Vec[]): Fit<CircleShape> | null {
   );
 }
 
-/** The line along points that lie in one, to a thousandth of its length, from its one end to the other; null for points that do not. */
+/**
+ * The line along points that lie in one, to a thousandth of its length, from its one end to the other; null for points
+ * that do not.
+ */
 export function bestLine(points: readonly Vec[]): Fit<LineShape> | null {
   let ends: readonly [Vec, Vec] | null = null;
   let length = 0;
@@ -66,7 +69,10 @@ export function bestLine(points: readonly Vec[]): Fit<LineShape> | null {
   return spread.worstMm <= length / 1000 ? { shape: { kind: 'line', from, to }, ...spread } : null;
 }
 
-/** The directions of points from a centre, sorted, and the widest gap between two neighbours: where it ends and how wide it is. */
+/**
+ * The directions of points from a centre, sorted, and the widest gap between two neighbours: where it ends and how wide
+ * it is.
+ */
 function widestGap(points: readonly Vec[], centre: Vec): { endsDeg: number; gapDeg: number } {
   const angles = points.map((p) => clockAngleDeg(centre, p)).sort((a, b) => a - b);
   let endsDeg = angles[0]!,

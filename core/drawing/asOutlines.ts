@@ -50,9 +50,9 @@ function shapesOf(region: Region): { readonly outer: Contour; readonly holes: re
 }
 
 /**
- * Steps that put the letters of a lettering on the sheet as drawn curves with nodes, in the inks of the lettering, one for
- * each letter (or each part of one that hangs together), their counters as curves that are cut out of them. The lettering
- * itself stays, hidden, beside them.
+ * Steps that put the letters of a lettering on the sheet as drawn curves with nodes, in the inks of the lettering, one
+ * for each letter (or each part of one that hangs together), their counters as curves that are cut out of them. The
+ * lettering itself stays, hidden, beside them.
  *
  * @returns `no-letters`, `too-many-nodes`, or the steps with the ids of the new curves
  */

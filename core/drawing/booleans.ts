@@ -89,7 +89,9 @@ function alongChord(
   return off < 4 / UNITS && u > -1e-3 && u < 1.001 ? Math.min(Math.max(u, 0), 1) : null;
 }
 
-/** What a side of a resulting polygon was before: part of an edge, or null where only a straight line is known of it. */
+/**
+ * What a side of a resulting polygon was before: part of an edge, or null where only a straight line is known of it.
+ */
 function sideOf(a: Corner, b: Corner, tagged: Tagged): Side | null {
   const { edges, steps } = tagged;
   const [ofA, ofB] = [placesOf(a, tagged), placesOf(b, tagged)];
@@ -155,8 +157,9 @@ const OPERATIONS: Readonly<Record<Operation, ClipType>> = {
 };
 
 /**
- * Combines regions. Polygons as dense as the tolerance of 0.001 mm are combined (Vatti's sweep, Clipper2), and every stretch
- * of a curve that is left comes back as that curve, cut at its own parameters: what was not cut is what it was before.
+ * Combines regions. Polygons as dense as the tolerance of 0.001 mm are combined (Vatti's sweep, Clipper2), and every
+ * stretch of a curve that is left comes back as that curve, cut at its own parameters: what was not cut is what it was
+ * before.
  *
  * @param rule by which the winding of both regions is read
  * @returns a region without overlaps, its outer contours clockwise on the sheet, its holes the other way round
@@ -217,8 +220,8 @@ const ends = (edge: Edge & { points: unknown }): { a: { x: number; y: number }; 
 });
 
 /**
- * A region with an even margin about it, round at its corners: all points that are no farther from it. Less than 0 takes
- * as much away instead. Parallels are true ones, within 0.001 mm.
+ * A region with an even margin about it, round at its corners: all points that are no farther from it. Less than 0
+ * takes as much away instead. Parallels are true ones, within 0.001 mm.
  */
 export function withMargin(region: Region, marginMm: number): Region {
   const clean = combine('union', region, []);

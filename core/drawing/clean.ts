@@ -15,8 +15,9 @@ function holeRegion({ trace, marginMm }: Hole): Region {
 }
 
 /**
- * A painted outline as it leaves for print: what overlaps in it united where it asks for that, what is cut out of it taken
- * away, what lies beyond its limit left out, so that one clean outline is left, to be read by the non-zero rule. One that has nothing of this is given back as it is.
+ * A painted outline as it leaves for print: what overlaps in it united where it asks for that, what is cut out of it
+ * taken away, what lies beyond its limit left out, so that one clean outline is left, to be read by the non-zero rule.
+ * One that has nothing of this is given back as it is.
  */
 export function cleanPath(path: PaintedPath): PaintedPath {
   if (!path.united && path.holes.length === 0 && !path.within && path.rule === 'nonzero') return path;

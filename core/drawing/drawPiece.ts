@@ -29,8 +29,8 @@ export interface Drawing {
 /**
  * Draws a piece.
  *
- * Lettering that cannot be set and pictures without an image are reported in `problems` and left out, so whoever writes a file must look at
- * `blocking` first; characters that a face lacks are drawn as its missing-glyph box and reported.
+ * Lettering that cannot be set and pictures without an image are reported in `problems` and left out, so whoever writes
+ * a file must look at `blocking` first; characters that a face lacks are drawn as its missing-glyph box and reported.
  */
 export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PICTURES): Drawing {
   const tracks = tracksOf(piece);

@@ -15,8 +15,8 @@ function cutterOf(piece: Piece, id: string, ground: PaintGround): Cutter | null 
 }
 
 /**
- * The painted outlines of an item in painting order; none where it is hidden, has no ink or cannot be set. As long as what
- * they depend on is the same objects they are the same objects too.
+ * The painted outlines of an item in painting order; none where it is hidden, has no ink or cannot be set. As long as
+ * what they depend on is the same objects they are the same objects too.
  */
 export function paintItem(piece: Piece, item: Item, ground: PaintGround): readonly PaintedPath[] {
   const inks = inksOf(piece);

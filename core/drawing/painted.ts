@@ -11,7 +11,9 @@ export interface Hole {
   readonly marginMm: number;
 }
 
-/** What a painted outline is of its item: the letters, sign or curve itself, its stroke alone, or what lies beneath it. */
+/**
+ * What a painted outline is of its item: the letters, sign or curve itself, its stroke alone, or what lies beneath it.
+ */
 export type Part = 'own' | 'stroke' | 'halo' | 'shade' | 'underline' | 'halo-shade' | 'halo-underline';
 
 /** One painted outline of a drawing. */

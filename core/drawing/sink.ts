@@ -5,7 +5,10 @@ import type { OutlineSink, Trace } from '../geometry/outlines/outlineSink';
 export interface Sink extends OutlineSink {
   /** Paints a picture into its frame; nothing of it shows beyond the limit. Writers of outlines alone leave it out. */
   picture?: (picture: PaintedPicture, frame: PictureFrame, within: Trace | null, id: string) => void;
-  /** Paints the outline since the last paint, by the non-zero rule: fill first and stroke over it, or the other way round where the paint says so. */
+  /**
+   * Paints the outline since the last paint, by the non-zero rule: fill first and stroke over it, or the other way
+   * round where the paint says so.
+   */
   paint: (paint: Paint, id: string) => void;
 }
 

@@ -6,10 +6,15 @@ import type { Ground, Rule } from './rule';
 import { RULES } from './rules';
 import { finishRooms } from './rules/rooms';
 
-/** How often the rules are asked anew after others have added steps: sizes and places may each call for the other once. */
+/**
+ * How often the rules are asked anew after others have added steps: sizes and places may each call for the other once.
+ */
 const MOST_ROUNDS = 4;
 
-/** An edit with all that follows from it by the rules: each is shown what it has not seen, until none has anything to add. */
+/**
+ * An edit with all that follows from it by the rules: each is shown what it has not seen, until none has anything to
+ * add.
+ */
 function followed(piece: Piece, start: Made, ground: Ground): Made {
   let made = start;
   const shown = new Map<Rule, Made>();
@@ -41,8 +46,8 @@ function refusal(piece: Piece, made: Made, ground: Ground): Problem | null {
 }
 
 /**
- * Makes an edit by the rules of the document. The one door through which a piece is changed: page, command line and series go
- * through it, and so does a change that is made anew over those of others.
+ * Makes an edit by the rules of the document. The one door through which a piece is changed: page, command line and
+ * series go through it, and so does a change that is made anew over those of others.
  *
  * @returns the piece and the steps with all that follows from them; the same piece where nothing changes; or why not:
  *   `step-does-not-fit`, or what a rule says
@@ -56,8 +61,8 @@ export function transact(piece: Piece, steps: readonly Step[], ground: Ground): 
 }
 
 /**
- * What belongs to an edit but is known only later: the size of a curve whose lettering has been evened out meanwhile, and the
- * rooms on it. A part of the same edit, to be undone with it.
+ * What belongs to an edit but is known only later: the size of a curve whose lettering has been evened out meanwhile,
+ * and the rooms on it. A part of the same edit, to be undone with it.
  *
  * @param shape null where the curve has the right size
  * @returns the piece itself, without steps, where nothing is to be finished
@@ -70,16 +75,16 @@ export function finishEdit(piece: Piece, curveId: string, shape: CurveShape | nu
 }
 
 /**
- * A piece with everything in it that follows from rules found anew, by what evening out comes to now. What a piece file holds
- * may be of an older state.
+ * A piece with everything in it that follows from rules found anew, by what evening out comes to now. What a piece file
+ * holds may be of an older state.
  */
 export function settledPiece(piece: Piece, ground: Ground): Piece {
   return followed({ ...piece, items: [] }, { piece, steps: [] }, ground).piece;
 }
 
 /**
- * Takes over steps that were made by the rules elsewhere, with all that follows from them: they must fit, and the piece must be
- * whole afterwards. For those who have no faces, such as the server.
+ * Takes over steps that were made by the rules elsewhere, with all that follows from them: they must fit, and the piece
+ * must be whole afterwards. For those who have no faces, such as the server.
  *
  * @returns `step-does-not-fit`, or `wrong-piece` with the first field that is wrong
  */

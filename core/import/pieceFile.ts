@@ -29,7 +29,8 @@ export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[
 /**
  * Reads a piece file: plain JSON of any version, or a ZIP with faces and images.
  *
- * @returns `too-large` for a ZIP that unpacks to more than the caps, judged before it is unpacked; `not-a-piece` and what `parsePiece` says
+ * @returns `too-large` for a ZIP that unpacks to more than the caps, judged before it is unpacked; `not-a-piece` and
+ *   what `parsePiece` says
  */
 export function readPieceFile(bytes: Uint8Array): Result<ReadPieceFile> {
   if (!isZip(bytes)) {

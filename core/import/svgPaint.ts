@@ -3,7 +3,10 @@ import namesPlugin from 'colord/plugins/names';
 
 extend([namesPlugin]);
 
-/** How an element of an SVG is painted: colours as `#rrggbb`, null for none or what is no plain colour; the stroke's width in the element's own units. */
+/**
+ * How an element of an SVG is painted: colours as `#rrggbb`, null for none or what is no plain colour; the stroke's
+ * width in the element's own units.
+ */
 export interface SvgPaint {
   readonly fill: string | null;
   readonly stroke: string | null;

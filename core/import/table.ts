@@ -43,8 +43,8 @@ export function decodeTable(bytes: Uint8Array): Result<{ readonly text: string; 
 const FORMULA = /^[=+@]|^-(?=\D)/;
 
 /**
- * Reads a table that was pasted or comes from a file: comma, semicolon or tab between cells, quotes as RFC 4180 has them,
- * its first row naming the columns.
+ * Reads a table that was pasted or comes from a file: comma, semicolon or tab between cells, quotes as RFC 4180 has
+ * them, its first row naming the columns.
  *
  * @returns `empty-table`, `wrong-quotes` with the row, `too-many-rows`, `too-many-columns`
  */

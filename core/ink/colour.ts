@@ -9,8 +9,8 @@ export type Rgb = readonly [red: number, green: number, blue: number];
 let table: Uint8Array | undefined;
 
 /**
- * The screen colour of a mix of process inks on white coated paper, by the shipped profile (relative colorimetric, black
- * point compensated): linear between the points of a grid of 9 a side.
+ * The screen colour of a mix of process inks on white coated paper, by the shipped profile (relative colorimetric,
+ * black point compensated): linear between the points of a grid of 9 a side.
  *
  * @param cmyk shares in %, held to 0 to 100
  */
@@ -72,21 +72,26 @@ export const deltaE = (a: Rgb, b: Rgb): number => {
   return Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
 };
 
-/** How much a difference in ink counts against one in colour, ΔE for 1 % of all inks together: of equal colours the one with least ink wins. */
+/**
+ * How much a difference in ink counts against one in colour, ΔE for 1 % of all inks together: of equal colours the one
+ * with least ink wins.
+ */
 const INK_WEIGHT = 0.012;
 /** Channels of a screen colour that count as black. */
 const DEEP = 12;
 
 /**
  * Process inks whose screen colour comes nearest to one that is given, in whole per cent, with as much black instead of
- * the three colours as the colour allows. Black is black alone. Colours that cannot be printed come out as the nearest that can.
+ * the three colours as the colour allows. Black is black alone. Colours that cannot be printed come out as the nearest
+ * that can.
  */
 export function nearestCmyk(rgb: Rgb): Cmyk {
   // Deep black is printed with black alone: four inks on top of each other would only blur it.
   if (Math.max(...rgb) <= DEEP) return [0, 0, 0, 100];
   const cost = (mix: readonly number[]): number =>
     deltaE(screenRgb(mix as unknown as Cmyk), rgb) + INK_WEIGHT * (mix[0]! + mix[1]! + mix[2]! + mix[3]!);
-  // Coarse to fine, one ink or a pair of them at a time: the landscape is smooth, and its valley runs along grey balance.
+  // Coarse to fine, one ink or a pair of them at a time: the landscape is smooth, and its valley runs along grey
+  // balance.
   const moves = [
     [1, 0, 0, 0],
     [0, 1, 0, 0],

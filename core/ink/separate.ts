@@ -6,8 +6,8 @@ let table: Uint8Array | undefined;
 const STEPS = RGB_GRID - 1;
 
 /**
- * Sends pixels through a table of a grid of 17 a side, by tetrahedra between its points (Sakamoto and Itooka, 1981), so that
- * greys stay even.
+ * Sends pixels through a table of a grid of 17 a side, by tetrahedra between its points (Sakamoto and Itooka, 1981), so
+ * that greys stay even.
  *
  * @param each called with what comes out for a pixel and its number, unrounded; the list is used again
  */

@@ -55,10 +55,10 @@ const layerName = (id: string): string => id.replace(/[^A-Za-z0-9_-]/g, '_').sli
 const rounded = (value: number): number => Math.round(value * 1e4) / 1e4 || 0;
 
 /**
- * Writes a drawing as DXF (R2000, millimetres, y upwards, its origin at the lower left corner of the sheet) for plotters and
- * engravers: every contour a polyline, every item of the piece a layer of its own, in the colour of the index that comes
- * nearest to its screen colour. Strokes are given by their middle, since a tool has a width of its own; pictures are left
- * out. The same drawing gives the same text.
+ * Writes a drawing as DXF (R2000, millimetres, y upwards, its origin at the lower left corner of the sheet) for
+ * plotters and engravers: every contour a polyline, every item of the piece a layer of its own, in the colour of the
+ * index that comes nearest to its screen colour. Strokes are given by their middle, since a tool has a width of its
+ * own; pictures are left out. The same drawing gives the same text.
  *
  * @param toleranceMm how far the polylines may be from the curves, 0.001 to 1 mm
  */

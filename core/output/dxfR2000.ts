@@ -1,8 +1,8 @@
 import { deltaE, fromHex, type Rgb } from '../ink/colour';
 
 /**
- * The colours that DXF knew before it took any: numbers 1 to 7 and 10 to 249, which run round 24 hues, five depths each,
- * every other one paler (the colour numbers of the DXF reference, group code 62).
+ * The colours that DXF knew before it took any: numbers 1 to 7 and 10 to 249, which run round 24 hues, five depths
+ * each, every other one paler (the colour numbers of the DXF reference, group code 62).
  */
 const DEPTHS = [255, 165, 127, 76, 38] as const;
 const BASIC: readonly (readonly [number: number, rgb: Rgb])[] = [

@@ -41,7 +41,8 @@ const fits = (room: number, one: number, step: number): number =>
 /**
  * Lays as many copies on a sheet as it takes.
  *
- * @returns `no-room` when not one fits, `gutter-too-small` when bleeds would run into each other, `not-round` where nesting is asked for a piece that is not as wide as high
+ * @returns `no-room` when not one fits, `gutter-too-small` when bleeds would run into each other, `not-round` where
+ *   nesting is asked for a piece that is not as wide as high
  */
 export function layOut(
   { widthMm: w, heightMm: h, bleedMm }: Sheet,
@@ -97,7 +98,9 @@ const moved = (sink: OutlineSink, dx: number, dy: number): OutlineSink => ({
 
 const trimmed = new WeakMap<PaintedPath, PaintedPath>();
 
-/** A path that reaches beyond the bleed, cut off there, so that it does not print into a neighbour; strokes as they are. */
+/**
+ * A path that reaches beyond the bleed, cut off there, so that it does not print into a neighbour; strokes as they are.
+ */
 function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): PaintedPath {
   const known = trimmed.get(path);
   if (known) return known;

@@ -32,7 +32,10 @@ function lost({ lettering, evening, measured, fitted }: SetLettering): string[] 
   ];
 }
 
-/** The line on which a line of text stands, from its first ink: its baseline, in the reading direction, as far as the words may run. */
+/**
+ * The line on which a line of text stands, from its first ink: its baseline, in the reading direction, as far as the
+ * words may run.
+ */
 function baseline({ path, direction, baselineMm, overset }: SetLettering): string {
   const from = overset.inkStart,
     to = Math.max(overset.bookendEnd, overset.inkEnd);
@@ -76,8 +79,8 @@ function textOf(set: SetLettering, index: number, paint: string): string {
 }
 
 /**
- * Writes a piece as an SVG whose words stay words: the standard's text on a path (SVG 2, 11.8), with the typefaces by name.
- * Best effort, for editing further: what the standard cannot say is listed in the notes and in the file.
+ * Writes a piece as an SVG whose words stay words: the standard's text on a path (SVG 2, 11.8), with the typefaces by
+ * name. Best effort, for editing further: what the standard cannot say is listed in the notes and in the file.
  */
 export function writeLiveSvg(piece: Piece, drawing: Drawing, faces: Faces): LiveSvg {
   const tracks = tracksOf(piece);

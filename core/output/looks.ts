@@ -7,7 +7,10 @@ import { svgElements } from './svg';
 /** How a piece may be looked at besides as it is: in one ink, or in white out of black. */
 export type Look = 'print' | 'one-ink' | 'reversed';
 
-/** Screen colours darker than this become ink where there is but one; luminance of mid grey, as the eye parts light from dark. */
+/**
+ * Screen colours darker than this become ink where there is but one; luminance of mid grey, as the eye parts light from
+ * dark.
+ */
 const DARK = 0.22;
 const dark = (ink: DrawnInk): boolean => {
   const [r, g, b] = fromHex(ink.screen);
@@ -50,7 +53,10 @@ export function writeLook(drawing: Drawing, look: Look): string {
   ].join('');
 }
 
-/** Common deficiencies of colour vision as matrices on linear light, at their full strength: Machado, Oliveira and Fernandes, 2009, table 1. */
+/**
+ * Common deficiencies of colour vision as matrices on linear light, at their full strength: Machado, Oliveira and
+ * Fernandes, 2009, table 1.
+ */
 export const COLOUR_VISION = {
   protan: [0.152286, 1.052583, -0.204868, 0.114503, 0.786281, 0.099216, -0.003882, -0.048116, 1.051998],
   deutan: [0.367322, 0.860646, -0.227968, 0.280085, 0.672501, 0.047413, -0.01182, 0.04294, 0.968881],

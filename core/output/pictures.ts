@@ -16,8 +16,8 @@ export function pictureUri(file: PictureFile): string {
 export type RenderPixels = (svg: string) => Promise<Uint8Array>;
 
 /**
- * A picture with its pixels, decoded by whoever draws SVG; null where the bytes cannot be decoded. Each pixel is drawn onto
- * one pixel, so that nothing is resampled.
+ * A picture with its pixels, decoded by whoever draws SVG; null where the bytes cannot be decoded. Each pixel is drawn
+ * onto one pixel, so that nothing is resampled.
  */
 export async function decodePicture(file: PictureFile, render: RenderPixels): Promise<PictureFile | null> {
   const { widthPx: w, heightPx: h } = file;

@@ -63,8 +63,8 @@ const NONE: DrawnInk = {
 };
 
 /**
- * A drawing as one plate sees it: what prints on it in shades of grey, what knocks it out white. An ink that overprints and
- * has no share of the plate leaves it as it is.
+ * A drawing as one plate sees it: what prints on it in shades of grey, what knocks it out white. An ink that overprints
+ * and has no share of the plate leaves it as it is.
  */
 export function plateDrawing(drawing: Drawing, plate: Plate): Drawing {
   const on = (ink: DrawnInk | null): DrawnInk | null => {

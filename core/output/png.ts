@@ -15,7 +15,10 @@ export interface PngOptions {
   readonly transparent: boolean;
 }
 
-/** Turns an SVG of a size in pixels into the bytes of a PNG. It is given nothing that could make it read or fetch a file. */
+/**
+ * Turns an SVG of a size in pixels into the bytes of a PNG. It is given nothing that could make it read or fetch a
+ * file.
+ */
 export type Rasterise = (svg: string, widthPx: number) => Promise<Uint8Array>;
 
 /** The size of a picture in pixels, or why there is none: `wrong-dpi`, `too-many-pixels`. */

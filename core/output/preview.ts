@@ -26,7 +26,10 @@ export const asInPrint = (drawing: Drawing): Drawing => ({
   paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, printed: true } } : path)),
 });
 
-/** What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a bleed, marks. */
+/**
+ * What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a
+ * bleed, marks.
+ */
 export function writePreview(
   drawing: Drawing,
   { plate, marks, lines, printed, transparent, crop = [] }: PreviewOptions,

@@ -11,7 +11,9 @@ import { decodeAscii } from './textBuffer';
 export const UNIT_MM = { coarse: 0.005, fine: 0.0005 } as const;
 /** The units that a zoom chooses from, in mm. */
 export const SCREEN_UNITS_MM = [0.02, 0.01, UNIT_MM.coarse, 0.002, 0.001, UNIT_MM.fine] as const;
-/** The largest unit, in pixels: rounding (half of it) and left-out points (half of it) stay below a tenth of a pixel. */
+/**
+ * The largest unit, in pixels: rounding (half of it) and left-out points (half of it) stay below a tenth of a pixel.
+ */
 const UNIT_PX = 0.1;
 /** How far the outline of a glyph may stray for having fewer points, in units. */
 const SIMPLIFIED_BY = 0.5;

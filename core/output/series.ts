@@ -2,7 +2,7 @@ import type { SeriesTable } from '../import/table';
 import { LIMITS } from '../piece/limits';
 import type { Faces } from '../setting/settingOf';
 import { transact } from '../editing/transact';
-import { rewordSteps } from '../piece/reword';
+import { rewordSteps } from '../piece/wording/reword';
 import type { Lettering, Piece } from '../piece/types';
 import type { Problem } from '../result';
 

@@ -3,7 +3,7 @@ import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';
 import type { Pictures } from '../drawing/pictures';
 import { copyMarks, imposed, layOut, type Imposition, type Layout } from './impose';
-import { writePdf, writePdfPages, type PdfOptions, type PdfPage } from './pdf';
+import { writePdf, writePdfPages, type PdfOptions, type PdfPage } from './pdf/pdf';
 import { pieceOfRow, type RowProblem, type SeriesMapping } from './series';
 import { type SeriesTable } from '../import/table';
 import { tracksOf } from '../curves';
@@ -19,7 +19,10 @@ export interface SeriesRun {
   readonly pictures?: Pictures;
 }
 
-/** Problems of a row that would be seen in print: words without room, characters that the face lacks, a fit that is not met. */
+/**
+ * Problems of a row that would be seen in print: words without room, characters that the face lacks, a fit that is not
+ * met.
+ */
 const SEEN: ReadonlySet<string> = new Set(['missing-character', 'fit-not-met', 'overset', 'no-words']);
 
 /** A row drawn, and everything wrong with it. */
@@ -137,10 +140,12 @@ function* sheetsOf(
 }
 
 /**
- * Makes a series: every row set, evened and filled by its own rules. Rows that cannot be printed as they are meant are left out and told.
+ * Makes a series: every row set, evened and filled by its own rules. Rows that cannot be printed as they are meant are
+ * left out and told.
  *
  * @param onRow may throw to cancel
- * @returns one PDF of sheets, or a ZIP with a PDF each; `nothing-made` where every row has a problem, and why copies cannot be laid out
+ * @returns one PDF of sheets, or a ZIP with a PDF each; `nothing-made` where every row has a problem, and why copies
+ *   cannot be laid out
  */
 export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: OnRow): Promise<Result<SeriesMade>> {
   const {

@@ -21,7 +21,10 @@ function scaled({ stroke, halo, shade, underline }: Style['of'], k: number): Par
   };
 }
 
-/** A picture of a style as SVG: a few letters in it on a slight bow, by the same engine; '' while its face is not at hand. */
+/**
+ * A picture of a style as SVG: a few letters in it on a slight bow, by the same engine; '' while its face is not at
+ * hand.
+ */
 export function pictureOfStyle({ inks, paper, process }: Piece, { of }: Style, faces: Faces): string {
   const face = faces.get(of.faceId);
   if (!face) return '';

@@ -2,8 +2,8 @@ import * as yup from 'yup';
 import { LIMITS, type LimitName } from './limits';
 
 /**
- * How a field of a piece is declared: once, by what it must be. Its type, the check of pieces that are read, and the JSON Schema
- * follow from that; what else is known of it, its standard above all, is said beside it, see `FieldFacts`.
+ * How a field of a piece is declared: once, by what it must be. Its type, the check of pieces that are read, and the
+ * JSON Schema follow from that; what else is known of it, its standard above all, is said beside it, see `FieldFacts`.
  */
 export interface Field<T> {
   readonly [OF]: T;

@@ -23,9 +23,14 @@ const theStroke = object({
   ink: inkId(),
   widthMm: limited('strokeMm'),
   join: tagged('mitre', 'round', 'bevel'),
-  /** Centred on the outline, or wholly to one side of it. Open curves and letters take no heed of it: they are centred. */
+  /**
+   * Centred on the outline, or wholly to one side of it. Open curves and letters take no heed of it: they are centred.
+   */
   place: tagged('centre', 'inside', 'outside'),
-  /** Dashes and the white between them, mm; null for none. On a closed curve both give a little, so that they come out even. */
+  /**
+   * Dashes and the white between them, mm; null for none. On a closed curve both give a little, so that they come out
+   * even.
+   */
   dash: orNull(object({ onMm: limited('dashMm'), offMm: limited('dashMm') })),
   /** Whether the fill lies over the stroke, so that only its outer half shows. */
   under: flag(),

@@ -51,9 +51,14 @@ const spacing = object({
   ligatures: flag(),
   /** How far the gaps are evened out, 0 not at all, 1 until each is at its aim. */
   evenOut: field(limited('fraction'), { standard: 1, before: 0, since: 4 }),
-  /** What evening out aims at: 0 as the typeface spaces its letters on a straight line, 1 all gaps alike to the eye, or between. */
+  /**
+   * What evening out aims at: 0 as the typeface spaces its letters on a straight line, 1 all gaps alike to the eye, or
+   * between.
+   */
   lean: limited('fraction'),
-  /** Whether evening out may make the line longer where letters would touch; else it keeps its length, and they touch. */
+  /**
+   * Whether evening out may make the line longer where letters would touch; else it keeps its length, and they touch.
+   */
   mayGrow: flag(),
   /** Letters that come closer than this are told of, and evening out keeps them apart by it, mm. */
   leastGapMm: field(limited('leastGapMm'), { standard: 0.1, since: 4 }),
@@ -78,7 +83,10 @@ const corners = union('kind', {
   step: object({ kind: tagged('step') }),
   straight: object({ kind: tagged('straight') }),
 });
-/** What lettering does at a sharp corner of its curve: it goes round by a radius, steps over it, or goes straight through. */
+/**
+ * What lettering does at a sharp corner of its curve: it goes round by a radius, steps over it, or goes straight
+ * through.
+ */
 export type Corners = TypeOf<typeof corners>;
 
 const adjustment = object({

@@ -84,7 +84,10 @@ export function makeTracing(
 /** How large a new picture is at most on the sheet, and the resolution it has where it is smaller. */
 const PICTURE = { fills: 0.6, dpi: 300, mmPerInch: 25.4 } as const;
 
-/** A picture to print, in its own colours, in the middle of the sheet: at 300 pixels an inch, smaller where the sheet is. */
+/**
+ * A picture to print, in its own colours, in the middle of the sheet: at 300 pixels an inch, smaller where the sheet
+ * is.
+ */
 export function makePicture(
   id: string,
   name: string,

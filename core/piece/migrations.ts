@@ -9,7 +9,10 @@ type Older = Record<string, unknown>;
 const isObject = (value: unknown): value is Older =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** An object of an older version with every field that a version brought, as it was without being said, by its declaration. */
+/**
+ * An object of an older version with every field that a version brought, as it was without being said, by its
+ * declaration.
+ */
 function withAdded(rule: Field<unknown>, older: unknown, version: number): unknown {
   const fields = fieldsOf(rule);
   if (!fields || !isObject(older)) return older;
@@ -86,8 +89,8 @@ function fromVersion5(older: Older): Older {
 }
 
 /**
- * Version 7 evened gaps out until all were alike, and opened a line without bounds where letters touch. What was evened out
- * leans wholly to all alike, by the newer measure of white; what was not stays as it was.
+ * Version 7 evened gaps out until all were alike, and opened a line without bounds where letters touch. What was evened
+ * out leans wholly to all alike, by the newer measure of white; what was not stays as it was.
  */
 function fromVersion7(older: Older): Older {
   const { items, styles } = older;

@@ -44,7 +44,10 @@ export const anchor = object({
   at: place,
   /** Distance along the curve from the anchor, mm, positive in the reading direction. */
   startOffsetMm: limited('startOffsetMm'),
-  /** Which part of the lettering stands at the anchor. Filled spreads the letters so that the ink runs from bookend to bookend. */
+  /**
+   * Which part of the lettering stands at the anchor. Filled spreads the letters so that the ink runs from bookend to
+   * bookend.
+   */
   align: tagged('start', 'centre', 'end', 'filled'),
   /** Whether its ends are those of its ink, or of its advances. */
   by: field(tagged('ink', 'advance'), { standard: 'ink', since: 3 }),
@@ -70,8 +73,8 @@ const fitRule = union('by', {
 /** What can be changed so that a lettering fills its room. */
 export type FitBy = TypeOf<typeof fitRule>['by'];
 /**
- * One way to fill the room, with how far it may go: tracking between two values in thousandths of an em; width, size and
- * radius between two shares of what they are.
+ * One way to fill the room, with how far it may go: tracking between two values in thousandths of an em; width, size
+ * and radius between two shares of what they are.
  */
 export interface FitRule {
   readonly by: FitBy;

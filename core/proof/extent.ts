@@ -27,7 +27,10 @@ const cubicAt = (a: number, b: number, c: number, d: number, t: number): number 
 
 const boxes = new WeakMap<PaintedPath, Box | null>();
 
-/** The exact box of what a painted outline covers, its stroke included; null where it has no points. Mitres are not counted. */
+/**
+ * The exact box of what a painted outline covers, its stroke included; null where it has no points. Mitres are not
+ * counted.
+ */
 export function boxOf(path: PaintedPath): Box | null {
   const known = boxes.get(path);
   if (known !== undefined) return known;

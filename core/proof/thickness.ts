@@ -26,7 +26,10 @@ const SAME_EM = 1e-5,
   FAR_EM = 0.15;
 /** Sides so few apart on their contour meet at a corner, or at the end of a stroke: there is nothing between them. */
 const CORNER = 3;
-/** A stroke or a gap is as long as so many of its widths, being about as thin on the way; what is shorter is the tip of a serif. */
+/**
+ * A stroke or a gap is as long as so many of its widths, being about as thin on the way; what is shorter is the tip of
+ * a serif.
+ */
 const LENGTH = 3,
   ABOUT = 1.5;
 /** Where on a side it is measured. */
@@ -52,7 +55,10 @@ const signedArea = (points: Float64Array): number => {
   return sum;
 };
 
-/** The contours of a glyph; where some that are filled lie over each other, as in faces made of parts, those of all of them together. */
+/**
+ * The contours of a glyph; where some that are filled lie over each other, as in faces made of parts, those of all of
+ * them together.
+ */
 function partedContours(face: Face, glyphId: number): readonly Float64Array[] {
   const contours = contoursOf(face, glyphId, 'fine');
   const whole = Math.sign(contours.reduce((sum, points) => sum + signedArea(points), 0));
@@ -101,7 +107,10 @@ function sidesOf(face: Face, glyphId: number, ratio: number): Side[][] {
   });
 }
 
-/** How far it is straight across from a place to the side that is met first, where that one runs against its own; else null. */
+/**
+ * How far it is straight across from a place to the side that is met first, where that one runs against its own; else
+ * null.
+ */
 function across(
   sides: readonly Side[],
   x: number,
@@ -139,7 +148,10 @@ function across(
   return met.contour === own.contour && Math.min(apart, own.of - apart) <= CORNER ? null : best;
 }
 
-/** The thinnest place along one contour, to one side of it: a least width that opens, or stays, both ways. Where two sides close up to a corner it is no stroke and no gap. */
+/**
+ * The thinnest place along one contour, to one side of it: a least width that opens, or stays, both ways. Where two
+ * sides close up to a corner it is no stroke and no gap.
+ */
 function thinnestAlong(
   contour: readonly Side[],
   all: readonly Side[],
@@ -214,7 +226,10 @@ export interface ThinPlace {
   readonly letter: string;
 }
 
-/** The thinnest stroke or white of a lettering as it is set, all its lines; null without ink. Letters are measured as the face has them, before they are bent. */
+/**
+ * The thinnest stroke or white of a lettering as it is set, all its lines; null without ink. Letters are measured as
+ * the face has them, before they are bent.
+ */
 export function thinnestPlace(set: SetLettering, which: keyof Thinnest): ThinPlace | null {
   let best: ThinPlace | null = null;
   for (const line of linesOf(set)) {

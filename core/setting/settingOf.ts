@@ -36,7 +36,10 @@ export interface SettingGround {
   readonly held: readonly (Track | null)[];
 }
 
-/** Finds what a lettering is set with, or why it cannot be set: `unknown-curve`, `unknown-face`, or why its curve has no track. */
+/**
+ * Finds what a lettering is set with, or why it cannot be set: `unknown-curve`, `unknown-face`, or why its curve has no
+ * track.
+ */
 export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Result<SettingGround> {
   const track =
     tracks.get(lettering.curveId) ??

@@ -1,6 +1,6 @@
 /**
- * How often letters meet in English, counted in 1.47 million neighbours of running text: row by row from A to Z, the second
- * letter across, in 100,000 pairs.
+ * How often letters meet in English, counted in 1.47 million neighbours of running text: row by row from A to Z, the
+ * second letter across, in 100,000 pairs.
  */
 const WITHIN: readonly string[] = [
   '20 221 393 336 14 69 200 28 336 9 192 961 337 1984 21 167 1 1119 742 1275 142 283 100 28 344 19',

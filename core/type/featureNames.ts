@@ -1,4 +1,7 @@
-/** What OpenType features do, in plain words: those that a person may want to switch (OpenType 1.9, registered features). */
+/**
+ * What OpenType features do, in plain words: those that a person may want to switch (OpenType 1.9, registered
+ * features).
+ */
 const NAMES: Readonly<Record<string, string>> = {
   smcp: 'small capitals',
   c2sc: 'small capitals for capitals',

@@ -196,8 +196,8 @@ export interface PairPlace {
 const MELTING = [...LIGATURES, 'calt', 'rlig', 'ccmp'];
 
 /**
- * Places many pairs of characters at once, with the face's kerning and without ligatures. A pair of which the face lacks one,
- * or that it sets as something else, comes as null.
+ * Places many pairs of characters at once, with the face's kerning and without ligatures. A pair of which the face
+ * lacks one, or that it sets as something else, comes as null.
  *
  * @param pairs strings of two characters of the basic plane
  */

@@ -1,4 +1,7 @@
-/** Files that were made: not their bytes, but the piece as it was and what they were made with, of which they can be made again byte for byte. */
+/**
+ * Files that were made: not their bytes, but the piece as it was and what they were made with, of which they can be
+ * made again byte for byte.
+ */
 export default /* sql */ `
   CREATE TABLE outputs (
     id        text PRIMARY KEY,

@@ -1,6 +1,7 @@
-// `npm run calibrate [FILE.ttf …]`: how far each face's designer's pairs would have to move to be alike by our measure of white,
-// in % of the height, weighted as letters meet in English. Without files: the well-kerned faces that ship, with figures for
-// which each face is left out in turn, and the shares that COMMON in core/setting/space/sense.ts holds.
+// `npm run calibrate [FILE.ttf …]`: how far each face's designer's pairs would have to move to be alike by our measure
+// of white, in % of the height, weighted as letters meet in English. Without files: the well-kerned faces that ship,
+// with figures for which each face is left out in turn, and the shares that COMMON in core/setting/space/sense.ts
+// holds.
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { createFace, type Face } from '#core/type/face';
@@ -14,7 +15,10 @@ import { faces as shipped } from '../support/pieces';
 const WELL_KERNED = 60;
 /** A face whose small letters are capitals as tall as its own has none. */
 const SMALLER = 0.95;
-/** A face that is read no better than this by its own shares, % of the height, has swashes or joins, and says nothing of the others. */
+/**
+ * A face that is read no better than this by its own shares, % of the height, has swashes or joins, and says nothing of
+ * the others.
+ */
 const READABLE = 3.5;
 /** Levels of the check that doubling them changes nothing. */
 const DOUBLED = 48;

@@ -1,6 +1,6 @@
-// `npm run evenness`: what evening out makes of words in every face that ships, before and after, by the engine's own measure
-// and by two that know nothing of it (tests/bench/whites.ts); how the lines grow, how near letters come; and a specimen of
-// words before and after in tmp/specimen.pdf with its pages as pictures.
+// `npm run evenness`: what evening out makes of words in every face that ships, before and after, by the engine's own
+// measure and by two that know nothing of it (tests/bench/whites.ts); how the lines grow, how near letters come; and a
+// specimen of words before and after in tmp/specimen.pdf with its pages as pictures.
 import { mkdir } from 'node:fs/promises';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { closest, shapeOf } from '#core/geometry/outlines/closest';

@@ -200,7 +200,9 @@ function queries(): Result[] {
   });
 }
 
-/** One whole edit of ours: shape, place, write to the screen. The wording changes each time, so nothing is remembered. */
+/**
+ * One whole edit of ours: shape, place, write to the screen. The wording changes each time, so nothing is remembered.
+ */
 function edit(element: SVGPathElement, face: Face, i: number, n: number, curve: Track): void {
   const set = setLettering(lettering(i, n * 0.37, n), curve, face);
   if (set.ok)
@@ -236,7 +238,10 @@ async function frames(face: Face): Promise<Figure> {
 /** Words of so many letters, with the seams of a sentence. */
 const ofLength = (count: number): string => `${WORDS} `.repeat(Math.ceil(count / WORDS.length)).slice(0, count);
 
-/** Evening out, filling and looking for letters that touch, as after a few seconds of use; nothing remembered from one run to the next. */
+/**
+ * Evening out, filling and looking for letters that touch, as after a few seconds of use; nothing remembered from one
+ * run to the next.
+ */
 function space(face: Face): Result[] {
   const results: Result[] = [];
   for (const count of [60, 300])

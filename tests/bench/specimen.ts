@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import { makeCurve } from '#core/piece/make';
 import type { Item, Piece } from '#core/piece/types';
 import { drawPiece } from '#core/drawing/drawPiece';
-import { writePdfPages } from '#core/output/pdf';
+import { writePdfPages } from '#core/output/pdf/pdf';
 import { writePng, type Rasterise } from '#core/output/png';
 import type { Face } from '#core/type/face';
 import { lettering, piece, seat, spacing } from '../support/pieces';

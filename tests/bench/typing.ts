@@ -1,4 +1,5 @@
-// `npm run bench:typing`: words typed with even out and fit on, beside a blank page with a text field, in one run of Chromium.
+// `npm run bench:typing`: words typed with even out and fit on, beside a blank page with a text field, in one run of
+// Chromium.
 import type { Page } from 'playwright-core';
 import type { CurveShape, FitBy } from '#core/piece/types';
 import { Bench, made, openBrowser, openPage, Server } from '../e2e/support';
@@ -29,7 +30,10 @@ const WAYS: readonly { what: string; by: FitBy; shape: CurveShape }[] = [
   { what: 'radius on an ellipse', by: 'radius', shape: ELLIPSE },
 ];
 
-/** What a page noted while it was typed into, ms by its own clock: when frames were due, from when to when it was about a key, and how long after each its evened result was there. */
+/**
+ * What a page noted while it was typed into, ms by its own clock: when frames were due, from when to when it was about
+ * a key, and how long after each its evened result was there.
+ */
 interface Seen {
   readonly frames: number[];
   readonly keys: (readonly [handled: number, painted: number])[];

@@ -1,5 +1,5 @@
-// Two measures of white that share nothing with the one in core/: they look at the outlines of the letters as they stand, as
-// points on the sheet, and know neither levels nor cones.
+// Two measures of white that share nothing with the one in core/: they look at the outlines of the letters as they
+// stand, as points on the sheet, and know neither levels nor cones.
 import { placedContours } from '#core/setting/line/flatOutlines';
 import type { SetLettering } from '#core/setting/line/set';
 import type { CurveShape } from '#core/piece/types';
@@ -17,7 +17,10 @@ interface Point {
   readonly y: number;
 }
 
-/** A letter's outline as seen from a circle's centre or from a line: an arc length at the middle of the letters, and a height over the baseline. */
+/**
+ * A letter's outline as seen from a circle's centre or from a line: an arc length at the middle of the letters, and a
+ * height over the baseline.
+ */
 function seen(set: SetLettering, index: number, shape: CurveShape): Point[] {
   const mid = set.baselineMm + set.capMm / 2;
   const points: Point[] = [];

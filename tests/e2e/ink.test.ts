@@ -204,7 +204,8 @@ describe('ink on the bench', () => {
   it('brings in a picture to print: its resolution told, cut to a curve, in one ink, on its plate', async () => {
     const bytes = fields(300);
     await on.page.locator('[data-tool="bring-in"]').click();
-    // By what a file holds, not by its ending: text that is called a picture is refused, a picture that is called text is not.
+    // By what a file holds, not by its ending: text that is called a picture is refused, a picture that is called text
+    // is not.
     await on.page
       .locator('[data-bring-in]')
       .setInputFiles({ name: 'shore.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });

@@ -415,7 +415,8 @@ describe('space on the bench', () => {
     const field = on.bench.field('Wording');
     await field.click();
     await field.press('End');
-    // Each key, at the beginning of a frame: until the drawing is in the page, until that frame is laid out and painted, and until the evened one has followed.
+    // Each key, at the beginning of a frame: until the drawing is in the page, until that frame is laid out and
+    // painted, and until the evened one has followed.
     const times = await on.page.evaluate(async () => {
       const input = document.querySelector<HTMLTextAreaElement>('textarea.wording')!;
       const path = document.querySelector('.art [data-item="words"]')!;

@@ -5,7 +5,10 @@ import { createFace, type Face } from '#core/type/face';
 import { plainFont, type PlainGlyph } from './fonts';
 import { lettering, track } from './pieces';
 
-/** H is a slab 200 wide with 50 of white at either side; L has a foot, I is a slab close to its edges; all 700 high in an em of 1000. */
+/**
+ * H is a slab 200 wide with 50 of white at either side; L has a foot, I is a slab close to its edges; all 700 high in
+ * an em of 1000.
+ */
 const SLABS: readonly PlainGlyph[] = [
   { character: ' ', advance: 300, contours: [] },
   {

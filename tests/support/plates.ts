@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import UTIF from 'utif2';
 import type { Drawing } from '#core/drawing/drawPiece';
-import { writePdf } from '#core/output/pdf';
+import { writePdf } from '#core/output/pdf/pdf';
 import { HOME } from './pieces';
 
 const profile = readFileSync(`${HOME}/profiles/coated.icc`);

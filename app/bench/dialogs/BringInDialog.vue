@@ -14,8 +14,8 @@ import { useView } from '~/stores/view';
 import { checkHead, type PictureUse } from '~/utils/bringPicture';
 
 /**
- * Brings in a file: one or more outlines of an SVG as curves, or the whole of it as art, at true size in the middle of the
- * sheet; or a picture of pixels, to print or to trace.
+ * Brings in a file: one or more outlines of an SVG as curves, or the whole of it as art, at true size in the middle of
+ * the sheet; or a picture of pixels, to print or to trace.
  */
 const open = defineModel<boolean>({ required: true });
 const store = usePiece();

@@ -6,7 +6,9 @@ import { isTracing, type Item } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
-/** Everything that is painted, the topmost first: dragged, or moved by Alt and an arrow, it is painted in another order. */
+/**
+ * Everything that is painted, the topmost first: dragged, or moved by Alt and an arrow, it is painted in another order.
+ */
 const store = usePiece();
 useBeside();
 const view = useView();

@@ -38,7 +38,10 @@ const band = computed(() => {
   return { baseline: parallel(path, baselineMm, direction), capLine: parallel(path, baselineMm + capMm, direction) };
 });
 
-/** Writes points of a mark's own frame at its place: x along the curve, mirrored for side −1, y towards the letters' feet, px. */
+/**
+ * Writes points of a mark's own frame at its place: x along the curve, mirrored for side −1, y towards the letters'
+ * feet, px.
+ */
 function framed(
   at: { x: number; y: number },
   along: { x: number; y: number },

@@ -7,7 +7,9 @@ import { startDrag } from '~/gestures/startDrag';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
-/** The box of brought-in art or a picture, to take hold of it: dragged, moved by the arrow keys, scaled by its corners. */
+/**
+ * The box of brought-in art or a picture, to take hold of it: dragged, moved by the arrow keys, scaled by its corners.
+ */
 const emit = defineEmits<{ remove: [id: string] }>();
 const store = usePiece();
 const view = useView();

@@ -3,8 +3,8 @@ import { useIntervalFn } from '@vueuse/core';
 import type { Vec } from '#core/geometry/vec';
 
 /**
- * Where words are typed on the sheet, from the foot of the letters to their head. It blinks by a timer: an animation would
- * have the whole sheet put together anew with every frame.
+ * Where words are typed on the sheet, from the foot of the letters to their head. It blinks by a timer: an animation
+ * would have the whole sheet put together anew with every frame.
  */
 const props = defineProps<{ foot: Vec; head: Vec }>();
 const BLINK_MS = 550;

@@ -13,7 +13,10 @@ import { useView } from '~/stores/view';
 
 use([BarChart, LineChart, GridComponent, TooltipComponent, SVGRenderer]);
 
-/** Under the letters: every gap against its target, the curvature of the curve, or the grey of the blurred letters. It lies exactly under the letters. */
+/**
+ * Under the letters: every gap against its target, the curvature of the curve, or the grey of the blurred letters. It
+ * lies exactly under the letters.
+ */
 const view = useView();
 const unrolled = inject(STRIP)!;
 const { gaps, pick } = useGaps();

@@ -70,7 +70,10 @@ export function setNodeKind(shape: DrawnShape, index: number, kind: NodeKind): D
   return { ...shape, nodes: nodes.map((one, i) => (i === index ? next : one)) };
 }
 
-/** A curve with a node put in on the segment after node `index`, at parameter t; its form does not change (de Casteljau). */
+/**
+ * A curve with a node put in on the segment after node `index`, at parameter t; its form does not change (de
+ * Casteljau).
+ */
 export function insertNode(shape: DrawnShape, index: number, t: number): DrawnShape {
   const { nodes } = shape;
   const a = nodes[index]!;

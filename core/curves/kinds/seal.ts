@@ -26,7 +26,8 @@ function tooth({ centre, radiusMm, depthMm, edge, lean }: SealShape, fromDeg: nu
     const over = low + (4 / 3) * (radiusMm - low * Math.cos((width * Math.PI) / 360));
     return [cubic(at(fromDeg, low), at(fromDeg + width * 0.06, over), at(toDeg - width * 0.06, over), at(toDeg, low))];
   }
-  // A strand swells gently out of the hollow behind it and falls steeply into the one ahead; mirrored, the other way round.
+  // A strand swells gently out of the hollow behind it and falls steeply into the one ahead; mirrored, the other way
+  // round.
   const way = lean === 'ahead' ? 1 : -1;
   const start = way > 0 ? fromDeg : toDeg,
     end = way > 0 ? toDeg : fromDeg;

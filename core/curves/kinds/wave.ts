@@ -16,8 +16,8 @@ const endOf = (shape: WaveShape): Vec => {
   return { x: shape.from.x + along.x, y: shape.from.y + along.y };
 };
 /**
- * Where the wave stands farthest from its axis first: how far along the axis, as a share of it, and what part of its height it has
- * there. A crest where it has one, else a trough; the higher end of a piece of a wave that has neither.
+ * Where the wave stands farthest from its axis first: how far along the axis, as a share of it, and what part of its
+ * height it has there. A crest where it has one, else a trough; the higher end of a piece of a wave that has neither.
  */
 function summitOf({ waves, phaseDeg }: WaveShape): { readonly u: number; readonly part: number } {
   const at = (deg: number): number => ((((deg - phaseDeg) % 360) + 360) % 360) / 360 / waves;

@@ -44,7 +44,10 @@ export interface ShownImage {
   readonly printed: boolean;
 }
 
-/** One kind of item: how it is painted, what people read of it, what it needs. One file a kind; items/index.ts lists them. */
+/**
+ * One kind of item: how it is painted, what people read of it, what it needs. One file a kind; items/index.ts lists
+ * them.
+ */
 export interface ItemKind<T extends Item> {
   /** Title of its group in the list of the bench; null for what is listed with the curves. */
   readonly group: string | null;

@@ -14,7 +14,10 @@ const SAME = 2;
 /** How much of the sheet art takes that is larger than it. */
 const FILLS = 0.8;
 
-/** The ink of a piece for a screen colour: one that looks the same or is the nearest mix itself, or else a new process ink. */
+/**
+ * The ink of a piece for a screen colour: one that looks the same or is the nearest mix itself, or else a new process
+ * ink.
+ */
 function inkFor(hex: string, inks: Ink[], newId: () => string): string {
   const cmyk = nearestCmyk(fromHex(hex));
   const known =
@@ -45,8 +48,9 @@ function boxOf(
 }
 
 /**
- * Steps that put the outlines of an SVG on a piece as art, painted as the file paints them: every colour becomes an ink that
- * looks the same, one of the piece where there is one. It stands in the middle of the sheet, at its true size where that fits.
+ * Steps that put the outlines of an SVG on a piece as art, painted as the file paints them: every colour becomes an ink
+ * that looks the same, one of the piece where there is one. It stands in the middle of the sheet, at its true size
+ * where that fits.
  *
  * @returns `nothing-painted` where the file paints nothing in plain colours, `too-many-inks`, `too-many-parts`
  */

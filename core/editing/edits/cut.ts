@@ -22,7 +22,10 @@ const SAME_CUT = 1e-12;
 /** A part must be nearer by this to count before another, mm. */
 const NEARER_MM = 1e-9;
 
-/** A part of a curve between two fractions, the second beyond the first: in its own kind where that can be, else as nodes. */
+/**
+ * A part of a curve between two fractions, the second beyond the first: in its own kind where that can be, else as
+ * nodes.
+ */
 function partOf(shape: CurveShape, track: Track, from: number, to: number): CurveShape {
   const { lengthMm } = track.path;
   if (shape.kind === 'circle' && to - from <= 359 / 360) {
@@ -58,7 +61,10 @@ interface CutOptions {
   readonly names?: readonly string[];
 }
 
-/** The stretches between cuts, from and to as fractions of the length; the one that begins at the first cut asked for comes first. */
+/**
+ * The stretches between cuts, from and to as fractions of the length; the one that begins at the first cut asked for
+ * comes first.
+ */
 function stretches(cuts: readonly number[], closed: boolean, least: number): (readonly [number, number])[] {
   const sorted = (closed ? cuts.map((u) => wrap(u)) : cuts.filter((u) => u > least && u < 1 - least))
     .slice()
@@ -149,7 +155,10 @@ export function cutInHalvesSteps(piece: Piece, curve: Curve, newId: () => string
   });
 }
 
-/** Cuts a curve into parts of one length: an open one from end to end, a closed one so that a part has its middle at 12 o'clock. */
+/**
+ * Cuts a curve into parts of one length: an open one from end to end, a closed one so that a part has its middle at 12
+ * o'clock.
+ */
 export function cutEquallySteps(piece: Piece, curve: Curve, count: number, newId: () => string): Result<Step[]> {
   const track = tracksOf(piece).get(curve.id)!;
   if (!track.ok) return track;

@@ -38,12 +38,12 @@ function setsOn(piece: Piece, curve: Curve, faces: Faces, evenings?: Evenings): 
 }
 
 /**
- * Slides the letterings of a closed curve so that the empty rooms between them are equal. One of them stays. Letterings over
- * one another, in two bands of one ring, are slid together.
+ * Slides the letterings of a closed curve so that the empty rooms between them are equal. One of them stays. Letterings
+ * over one another, in two bands of one ring, are slid together.
  *
  * @param stays id of the lettering that stays where it is
- * @returns `one-lettering` with fewer than two, or where all lie over one another; `not-closed`; `no-room` when their words
- *   together are longer than the curve
+ * @returns `one-lettering` with fewer than two, or where all lie over one another; `not-closed`; `no-room` when their
+ *   words together are longer than the curve
  */
 export function equalRoomsSteps(
   piece: Piece,

@@ -54,8 +54,8 @@ export function replaceInk(piece: Piece, id: InkId, by: InkId | null): Step[] {
 const RESERVED: ReadonlySet<string> = new Set(['all', 'none', 'cyan', 'magenta', 'yellow', 'black']);
 
 /**
- * Why an ink cannot have a name: it is empty or has another ink's, or as a spot ink's it is kept for the process plates.
- * Any script, brackets and quotes are welcome.
+ * Why an ink cannot have a name: it is empty or has another ink's, or as a spot ink's it is kept for the process
+ * plates. Any script, brackets and quotes are welcome.
  */
 export function spotNameProblem(piece: Piece, ink: Ink, name: string): Problem | null {
   const problem = (code: string, message: string): Problem => ({ code, field: 'name', value: name, message });

@@ -16,7 +16,10 @@ export type MatchBy = 'size' | 'tracking' | 'width' | 'colour';
 export type MatchTo = 'least' | 'filling';
 
 export interface Match {
-  /** Cap height in mm, tracking in thousandths of an em, width as a factor; for colour the white as a share of the height. */
+  /**
+   * Cap height in mm, tracking in thousandths of an em, width as a factor; for colour the white as a share of the
+   * height.
+   */
   readonly value: number;
   readonly steps: readonly Step[];
   /** The lettering whose value it is. */
@@ -45,7 +48,10 @@ function all(piece: Piece, ids: readonly string[], faces: Faces): Result<One[]> 
     : ok(list);
 }
 
-/** The colour of a lettering: the mean white between its letters, the true gap, as a share of the height of the letters. Null with a single letter. */
+/**
+ * The colour of a lettering: the mean white between its letters, the true gap, as a share of the height of the letters.
+ * Null with a single letter.
+ */
 export function colourOf(lettering: Lettering, { track, face, held }: SettingGround): number | null {
   const { result } = settle(lettering, track, face, held);
   if (!result.ok) return null;
@@ -88,8 +94,8 @@ function valueOf({ lettering, ground, capMm }: One, by: Exclude<MatchBy, 'colour
 }
 
 /**
- * Gives letterings one size, one tracking or one width, the tightest deciding; or the colour of the first: the same white
- * between the letters for the height of the letters, reached by tracking, with measured-at in the middle for all.
+ * Gives letterings one size, one tracking or one width, the tightest deciding; or the colour of the first: the same
+ * white between the letters for the height of the letters, reached by tracking, with measured-at in the middle for all.
  *
  * @returns `one-lettering`, or why one of them cannot be set
  */

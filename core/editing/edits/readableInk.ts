@@ -29,8 +29,8 @@ function covers(piece: Piece, curve: Curve, at: Vec, trackOf: (id: string) => Tr
 }
 
 /**
- * The ink for new letters at a place: the first one of the piece, or, where that could hardly be read on what lies there, the
- * one that differs most from it in lightness. Null where the piece has no inks.
+ * The ink for new letters at a place: the first one of the piece, or, where that could hardly be read on what lies
+ * there, the one that differs most from it in lightness. Null where the piece has no inks.
  */
 export function readableInk(piece: Piece, at: Vec, trackOf: (id: string) => Track | null): InkId | null {
   const under = [...piece.items]

@@ -30,7 +30,10 @@ export function releasedSeat(piece: Piece, lettering: Lettering): Lettering['sea
   );
 }
 
-/** Lets go of what a curve holds that is about to go: letterings stay where they stand. Some may be left out: they go too. */
+/**
+ * Lets go of what a curve holds that is about to go: letterings stay where they stand. Some may be left out: they go
+ * too.
+ */
 export const releaseSteps = (piece: Piece, curveId: string, except: readonly Lettering[] = []): Step[] =>
   piece.items
     .filter(isLettering)

@@ -6,7 +6,7 @@ import { roomsRule } from './rooms';
 import { twinsRule } from './twins';
 
 /**
- * The rules of the document, in the order in which they are asked: first what is copied and cleared, then sizes, then places,
- * which depend on sizes; last what refuses.
+ * The rules of the document, in the order in which they are asked: first what is copied and cleared, then sizes, then
+ * places, which depend on sizes; last what refuses.
  */
 export const RULES: readonly Rule[] = [twinsRule, cutsAndFramesRule, radiusRule, roomsRule, placesRule];

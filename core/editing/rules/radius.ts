@@ -19,7 +19,10 @@ import type { Ground, Rule } from '../rule';
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
 const ROUNDS = 8;
 const MEETS_MM = 1e-5;
-/** A last step that takes up no more than this, mm, changes what evening out comes to by some millionths of a mm: it is not done again. */
+/**
+ * A last step that takes up no more than this, mm, changes what evening out comes to by some millionths of a mm: it is
+ * not done again.
+ */
 const SETTLED_MM = 5e-4;
 /** A curve that is as near as this to the length it should have, mm, is finished. */
 const FINISHED_MM = 1e-4;
@@ -110,8 +113,8 @@ interface Settling {
 }
 
 /**
- * The share of the curve's size at which an evened lettering fills its room, from one that nearly does. Evening out changes a
- * little with the radius: steps by what the whole setting leaves, along the slope that it has without.
+ * The share of the curve's size at which an evened lettering fills its room, from one that nearly does. Evening out
+ * changes a little with the radius: steps by what the whole setting leaves, along the slope that it has without.
  */
 function settledShare(
   lettering: Lettering,
@@ -141,7 +144,9 @@ function settledShare(
   return { share, evening };
 }
 
-/** Whether the size of a lettering's curve is its own to choose: a free curve, and the first that asks for it decides. */
+/**
+ * Whether the size of a lettering's curve is its own to choose: a free curve, and the first that asks for it decides.
+ */
 function decides(lettering: Lettering, piece: Piece): boolean {
   if (!keepsRadius(lettering)) return false;
   const curve = findCurve(piece, lettering.curveId);
@@ -152,12 +157,17 @@ function decides(lettering: Lettering, piece: Piece): boolean {
   );
 }
 
-/** Curves whose lengths differ by no more than this share have one size, for what was done by hand and for what is found. */
+/**
+ * Curves whose lengths differ by no more than this share have one size, for what was done by hand and for what is
+ * found.
+ */
 const SAME_BY_HAND = 1e-9;
 const SAME_FOUND = 1e-10;
 const sameLength = (oneMm: number, otherMm: number, share: number): boolean => Math.abs(oneMm / otherMm - 1) <= share;
 
-/** A piece with the curve of a lettering at the size that it is kept at; as it is where nothing of the two has changed. */
+/**
+ * A piece with the curve of a lettering at the size that it is kept at; as it is where nothing of the two has changed.
+ */
 function resized(before: Piece, now: Made, item: Lettering, { faces, evenings }: Ground): Made {
   const [wasTrack, track] = [tracksOf(before).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
   if (!track?.ok || (findLettering(before, item.id) === item && wasTrack === track)) return now;
@@ -181,9 +191,9 @@ function resized(before: Piece, now: Made, item: Lettering, { faces, evenings }:
 }
 
 /**
- * Where a lettering that is kept filled by the radius, or its curve, is changed, the curve is given its new size. Where several
- * letterings of a curve ask for it the first one decides. Shares are counted from the size that the curve was last given by
- * hand, so that nothing drifts. Curves that are locked or follow others keep their size.
+ * Where a lettering that is kept filled by the radius, or its curve, is changed, the curve is given its new size. Where
+ * several letterings of a curve ask for it the first one decides. Shares are counted from the size that the curve was
+ * last given by hand, so that nothing drifts. Curves that are locked or follow others keep their size.
  */
 export const radiusRule: Rule = {
   name: 'kept radius',
@@ -202,8 +212,8 @@ export interface Finished {
 }
 
 /**
- * Evens out a lettering, filled where it is kept filled: a curve whose size is kept, and was found with an older evening
- * out, gets the size for this one.
+ * Evens out a lettering, filled where it is kept filled: a curve whose size is kept, and was found with an older
+ * evening out, gets the size for this one.
  *
  * @returns null where the lettering has no ground to stand on
  */

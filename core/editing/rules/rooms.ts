@@ -24,8 +24,8 @@ function staying(before: readonly Lettering[], now: readonly Lettering[]): strin
 }
 
 /**
- * Where a curve whose rooms are kept equal, or a lettering on it, is changed, the letterings are slid. The one that was put
- * elsewhere stays there, else the first of the curve. Nothing follows where the rooms cannot be equal.
+ * Where a curve whose rooms are kept equal, or a lettering on it, is changed, the letterings are slid. The one that was
+ * put elsewhere stays there, else the first of the curve. Nothing follows where the rooms cannot be equal.
  */
 export const roomsRule: Rule = {
   name: 'equal rooms',

@@ -3,7 +3,10 @@ import { setStep, withMore, type Made, type SetStep } from '../../piece/steps';
 import { findLettering, type Lettering, type Piece, type Seat, type TwinShare } from '../../piece/types';
 import type { Rule } from '../rule';
 
-/** A seat in the band of another one, the tops left as they are: what is a shift towards the tops for one may be away for the other. */
+/**
+ * A seat in the band of another one, the tops left as they are: what is a shift towards the tops for one may be away
+ * for the other.
+ */
 function inBandOf(seat: Seat, of: Seat): Seat {
   const shift = seat.tops === of.tops ? of.baselineShiftMm : -of.baselineShiftMm;
   return { ...seat, side: of.side, by: of.by, hold: of.hold, baselineShiftMm: shift === 0 ? 0 : shift };

@@ -7,8 +7,8 @@ import type { OutlineSink, Trace } from './outlineSink';
 export type CubicPoints = readonly [number, number, number, number, number, number, number, number];
 
 /**
- * A piece of a region's boundary, travelled by t from 0 to 1: a line, a cubic, the parallel of one of both at a distance to
- * the right of travel, or part of a circle.
+ * A piece of a region's boundary, travelled by t from 0 to 1: a line, a cubic, the parallel of one of both at a
+ * distance to the right of travel, or part of a circle.
  */
 export type Edge =
   | { readonly kind: 'line' | 'cubic'; readonly points: CubicPoints }
@@ -129,7 +129,9 @@ export function partOf([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, from: numb
   ] as unknown as CubicPoints;
 }
 
-/** What part of an edge becomes in a drawing: lines and cubics. The end is where it is said to be, to the last digit. */
+/**
+ * What part of an edge becomes in a drawing: lines and cubics. The end is where it is said to be, to the last digit.
+ */
 export function sendPart(edge: Edge, from: number, to: number, end: { x: number; y: number }, sink: OutlineSink): void {
   if (edge.kind === 'line') {
     sink.lineTo(end.x, end.y);
@@ -257,6 +259,9 @@ function wedge(edge: Edge): number {
   }, 0);
 }
 
-/** Signed area of a region, mm²: positive where its outer contours run from x to y (clockwise on the sheet). Exact but for parallels. */
+/**
+ * Signed area of a region, mm²: positive where its outer contours run from x to y (clockwise on the sheet). Exact but
+ * for parallels.
+ */
 export const areaOf = (region: Region): number =>
   region.reduce((sum, contour) => sum + contour.reduce((part, edge) => part + wedge(edge), 0), 0) / 2;

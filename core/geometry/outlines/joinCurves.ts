@@ -44,7 +44,10 @@ const toChord = (px: number, py: number, ax: number, ay: number, bx: number, by:
   return hypot(px - ax - t * dx, py - ay - t * dy);
 };
 
-/** Whether every point lies within the tolerance of the polyline. Both run the same way, so each is looked for where the last was found. */
+/**
+ * Whether every point lies within the tolerance of the polyline. Both run the same way, so each is looked for where the
+ * last was found.
+ */
 export function allNear(points: readonly number[], line: readonly number[], tolerance: number): boolean {
   const chords = line.length / 2 - 1;
   let at = 0;

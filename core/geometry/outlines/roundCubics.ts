@@ -4,7 +4,9 @@ const WIDEST = Math.PI / 6;
 /** A cubic that goes on from where the last one ended: its handles and its end. */
 export type CubicOn = readonly [x1: number, y1: number, x2: number, y2: number, x: number, y: number];
 
-/** Part of a circle as cubics with handles of 4/3 tan(θ/4), the classic choice that meets the arc at ends and middle. */
+/**
+ * Part of a circle as cubics with handles of 4/3 tan(θ/4), the classic choice that meets the arc at ends and middle.
+ */
 export function roundCubics(x: number, y: number, radius: number, startRad: number, sweepRad: number): CubicOn[] {
   const count = Math.max(1, Math.ceil(Math.abs(sweepRad) / WIDEST - 1e-9));
   const step = sweepRad / count;

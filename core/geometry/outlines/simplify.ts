@@ -4,7 +4,10 @@ import { COMMAND, PAIRS, type Outline } from './outline';
 /** Longest run of curves that is tried as one. */
 const LONGEST_RUN = 8;
 
-/** Writes an outline with its lines gathered: what a straight run leads by is left out where its chord passes near enough, and so is the line that closing draws anyway. */
+/**
+ * Writes an outline with its lines gathered: what a straight run leads by is left out where its chord passes near
+ * enough, and so is the line that closing draws anyway.
+ */
 class Gatherer {
   readonly commands: number[] = [];
   readonly coords: number[] = [];
@@ -54,9 +57,9 @@ class Gatherer {
 }
 
 /**
- * An outline with fewer points that stays within a tolerance of the given one: runs of quadratics that one
- * quadratic or cubic can stand for become one, flat ones become lines, points on a straight run are left out. Ends of lines
- * and cubics stay where they are. For showing on a screen only; files get the outline itself.
+ * An outline with fewer points that stays within a tolerance of the given one: runs of quadratics that one quadratic or
+ * cubic can stand for become one, flat ones become lines, points on a straight run are left out. Ends of lines and
+ * cubics stay where they are. For showing on a screen only; files get the outline itself.
  *
  * @param tolerance greatest deviation either way, in the outline's unit; above 0
  */

@@ -1,7 +1,9 @@
 import { areaOf, lineEdge, onCubic, partOf, regionOf, type CubicPoints, type Edge, type Region } from './edges';
 import type { OutlineSink } from './outlineSink';
 
-/** Where, strictly inside, a cubic runs along a direction: roots of the cross product with its derivative, a quadratic. */
+/**
+ * Where, strictly inside, a cubic runs along a direction: roots of the cross product with its derivative, a quadratic.
+ */
 function along([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, vx: number, vy: number): number[] {
   const cross = (x: number, y: number): number => vx * y - vy * x;
   const p = cross(x1 - x0, y1 - y0),
@@ -32,8 +34,9 @@ const moved = ([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, vx: number, vy: nu
 ];
 
 /**
- * What a region sweeps over while it is moved by a vector, exactly: the region where it was, where it comes to, and what
- * every stretch of its boundary sweeps over, all winding the same way. Painted by the non-zero rule they are one shape.
+ * What a region sweeps over while it is moved by a vector, exactly: the region where it was, where it comes to, and
+ * what every stretch of its boundary sweeps over, all winding the same way. Painted by the non-zero rule they are one
+ * shape.
  */
 export function sweep(region: Region, vx: number, vy: number): Region {
   const sign = areaOf(region) < 0 ? -1 : 1;

@@ -12,7 +12,7 @@ export const pdf: FileFormat = {
   options: ['marks'],
   preview: ({ lines }, { marks, imposition }) => ({ marks: marks && !imposition, printed: true, crop: lines }),
   async write({ drawing, lines }, { marks, imposition }, { profile }) {
-    const { writePdfPages } = await import('../pdf');
+    const { writePdfPages } = await import('../pdf/pdf');
     const options = { marks: marks && !imposition, profile: await profile() };
     return ok(await writePdfPages(drawing.name, [{ drawing, lines }], options));
   },

@@ -15,6 +15,9 @@ export const seal = object({
   turnDeg: limited('clockDeg'),
 });
 
-/** A disc with a toothed, scalloped or roped edge; its first tooth at 12 o'clock unless it is turned. Travelled clockwise. */
+/**
+ * A disc with a toothed, scalloped or roped edge; its first tooth at 12 o'clock unless it is turned. Travelled
+ * clockwise.
+ */
 export type SealShape = TypeOf<typeof seal>;
 export type SealEdge = SealShape['edge'];

@@ -1,6 +1,8 @@
 import { short, type Check } from '../check';
 
-/** Faces whose makers forbid that they leave with a piece: outlines may be printed, the piece file goes without them. */
+/**
+ * Faces whose makers forbid that they leave with a piece: outlines may be printed, the piece file goes without them.
+ */
 export const embedding: Check = ({ piece, forbidden, faces }) => {
   const seen = new Set<string>();
   return piece.items.flatMap((item) => {

@@ -4,12 +4,18 @@ import { bandMiddle } from '../../setting/space/rooms';
 import { needsSettling } from '../../setting/space/settle';
 import { setOnes, short, type Check, type Finding } from '../check';
 
-/** Differences from the first to the second value are taken for slips: a share of the size, mm of the band, thousandths of an em of tracking. */
+/**
+ * Differences from the first to the second value are taken for slips: a share of the size, mm of the band, thousandths
+ * of an em of tracking.
+ */
 const SLIP = { size: [0.0005, 0.06], band: [0.004, 0.6], tracking: [0.05, 12] } as const;
 const slips = (value: number, [from, to]: readonly [number, number]): boolean =>
   Math.abs(value) > from && Math.abs(value) < to;
 
-/** Lettering at the top and at the bottom of one curve that differs a little in size, band or density where it was meant to be alike. */
+/**
+ * Lettering at the top and at the bottom of one curve that differs a little in size, band or density where it was meant
+ * to be alike.
+ */
 export const nearlyAlike: Check = (ground) => {
   const ones = setOnes(ground).filter(({ lettering }) => lettering.wording.trim() !== '');
   return ones.flatMap((a, i) =>

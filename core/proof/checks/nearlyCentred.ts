@@ -2,7 +2,10 @@ import { setStep } from '../../piece/steps';
 import { placedByBookends } from '../../setting/space/fill';
 import { setOnes, short, type Check, type Finding } from '../check';
 
-/** What is off by less than this was meant to be on it: degrees on the clock, mm along the curve, share of an open curve. */
+/**
+ * What is off by less than this was meant to be on it: degrees on the clock, mm along the curve, share of an open
+ * curve.
+ */
 const NEARLY = { deg: 1.5, mm: 0.6, u: 0.01 } as const;
 const STEP_DEG = 45;
 

@@ -2,7 +2,10 @@ import type { Check } from '../check';
 
 const ASKED: ReadonlySet<string> = new Set(['fit-not-met', 'least-gap-too-large', 'hold-not-met']);
 
-/** What was asked and cannot be had: a room that its rules cannot fill, a least gap larger than the room, a distance from other curves. */
+/**
+ * What was asked and cannot be had: a room that its rules cannot fill, a least gap larger than the room, a distance
+ * from other curves.
+ */
 export const notFilled: Check = ({ settings }) =>
   settings.flatMap(({ lettering, set }) =>
     (set.ok ? set.value.notes : []).flatMap(({ code, message, value }) =>

@@ -1,7 +1,10 @@
 import { setOnes, short, type Check } from '../check';
 import { thinnestPlace } from '../thickness';
 
-/** Strokes of letters that are finer than the process holds, measured from the outlines; an outline in the same ink thickens them. */
+/**
+ * Strokes of letters that are finer than the process holds, measured from the outlines; an outline in the same ink
+ * thickens them.
+ */
 export const thinStrokes: Check = (ground) =>
   setOnes(ground).flatMap(({ lettering, set }) => {
     if (!lettering.fill) return [];

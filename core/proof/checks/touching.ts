@@ -3,7 +3,10 @@ import { linesOf } from '../../setting/line/set';
 import { setOnes, short, type Check, type Finding } from '../check';
 import { setStep } from '../../piece/steps';
 
-/** Letters that touch, or come nearer than their least gap or than the process keeps open, in one lettering or from one to the next. */
+/**
+ * Letters that touch, or come nearer than their least gap or than the process keeps open, in one lettering or from one
+ * to the next.
+ */
 export const touching: Check = (ground) => {
   const ones = setOnes(ground);
   const { leastGapMm } = ground.piece.process;

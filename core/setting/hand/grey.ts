@@ -2,14 +2,20 @@ import { eachContour } from '../line/flatOutlines';
 import type { SetLettering } from '../line/set';
 import type { Strip } from './strip';
 
-/** How far the grey is blurred, in heights of the capitals: as screwed-up eyes do, letters run together and words do not. */
+/**
+ * How far the grey is blurred, in heights of the capitals: as screwed-up eyes do, letters run together and words do
+ * not.
+ */
 export const SQUINT = 0.3;
 /** Places to a height of the capitals at which the grey is taken. */
 const FINE = 12;
 /** How far a blur reaches, in its own widths. */
 const REACH = 3;
 
-/** The grey of a line: how much of the height of the capitals is ink, 0 to 1 and more where tails are, at even places of the strip. */
+/**
+ * The grey of a line: how much of the height of the capitals is ink, 0 to 1 and more where tails are, at even places of
+ * the strip.
+ */
 export interface Grey {
   readonly from: number;
   readonly step: number;
@@ -17,8 +23,8 @@ export interface Grey {
 }
 
 /**
- * The grey along the flat strip, as seen with screwed-up eyes: the ink of each upright slice, blurred along the line. A clot
- * stands high, a hole low.
+ * The grey along the flat strip, as seen with screwed-up eyes: the ink of each upright slice, blurred along the line. A
+ * clot stands high, a hole low.
  */
 export function greyAlong(set: SetLettering, strip: Strip): Grey {
   const { capMm } = set;

@@ -23,12 +23,16 @@ export function placeOff(path: MeasuredPath, s: number, direction: 1 | -1, heigh
   return { point: { x: point.x + up.x * heightMm, y: point.y + up.y * heightMm }, along, up };
 }
 
-/** A place that a line goes to from the one before it: straight, or as a quadratic Bézier with the control point `via`. */
+/**
+ * A place that a line goes to from the one before it: straight, or as a quadratic Bézier with the control point `via`.
+ */
 export interface LinePlace extends Vec {
   readonly via?: Vec;
 }
 
-/** The most that one part turns at first, rad: where tangents are nearly at right angles a parabola is no arc any more. */
+/**
+ * The most that one part turns at first, rad: where tangents are nearly at right angles a parabola is no arc any more.
+ */
 const FIRST_BEND_RAD = Math.PI / 4;
 const MOST_FIRST = 64;
 /** How often a part is halved, at most. */
@@ -36,7 +40,9 @@ const MOST_HALVINGS = 10;
 /** Spans that follow one another smoothly meet within this, mm. */
 const SAME_MM = 1e-6;
 
-/** Where a chord is looked at: a wave has its ends and its middle on one line, and a cusp sticks out beyond both ends. */
+/**
+ * Where a chord is looked at: a wave has its ends and its middle on one line, and a cusp sticks out beyond both ends.
+ */
 const ALONG = [0.25, 0.5, 0.8] as const;
 
 interface Stop extends Vec {
@@ -45,8 +51,8 @@ interface Stop extends Vec {
 }
 
 /**
- * The whole of a parallel of a curve, of straight lines and quadratic Béziers that touch it at both ends: as few as stay
- * near it, and every corner. Parts are halved until the middle of each lies near enough.
+ * The whole of a parallel of a curve, of straight lines and quadratic Béziers that touch it at both ends: as few as
+ * stay near it, and every corner. Parts are halved until the middle of each lies near enough.
  *
  * @param heightMm towards the tops of what is read in `direction`
  * @param flatMm how far the line may lie from the parallel, mm
@@ -95,7 +101,10 @@ export function parallelLine(
   return places;
 }
 
-/** Where the tangents at both ends of a bend meet; `straight` where a chord does, `none` where it turns back or bends to both sides. */
+/**
+ * Where the tangents at both ends of a bend meet; `straight` where a chord does, `none` where it turns back or bends to
+ * both sides.
+ */
 function bendOf(a: Stop, b: Stop, nearMm: number): Vec | 'straight' | 'none' {
   const dx = b.x - a.x,
     dy = b.y - a.y;
@@ -137,8 +146,8 @@ function stretchPoints(path: MeasuredPath, from: number, to: number, direction: 
 }
 
 /**
- * The outline of the strip of the sheet that a lettering's ink covers, for pointing at it: from the baseline of its last
- * line to the cap line of its first.
+ * The outline of the strip of the sheet that a lettering's ink covers, for pointing at it: from the baseline of its
+ * last line to the cap line of its first.
  */
 export function coverOf(set: SetLettering): Vec[] {
   const { direction, path, baselineMm, capMm, stance } = set;

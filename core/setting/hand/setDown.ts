@@ -8,7 +8,10 @@ import { isClosed, nearestNamed, placeAtFraction } from '../line/anchorPlaces';
 import { seenFromCurve } from './grips';
 import { readingDirection } from '../line/seat';
 
-/** How large a curve is for lettering: its mean radius, a third of its length, or what fits between the turns of a spiral. */
+/**
+ * How large a curve is for lettering: its mean radius, a third of its length, or what fits between the turns of a
+ * spiral.
+ */
 function sizeOf({ shape }: Curve, track: Track): number {
   const { lengthMm } = track.path;
   if (shape.kind === 'spiral')

@@ -10,13 +10,16 @@ export interface StripTick {
   readonly name: string;
 }
 
-/** A letter on the strip as it stands on the curve: the middle of its baseline, x in the reading direction, y up from there. */
+/**
+ * A letter on the strip as it stands on the curve: the middle of its baseline, x in the reading direction, y up from
+ * there.
+ */
 export type StripLetter = Standing;
 
 /**
  * A line of a lettering with its curve unrolled to a straight line. All places are mm from the anchor in the reading
- * direction, along the parallel in the middle of the letters: there the gaps between the letters are as wide as they are
- * seen, whatever the height at which advances are measured.
+ * direction, along the parallel in the middle of the letters: there the gaps between the letters are as wide as they
+ * are seen, whatever the height at which advances are measured.
  */
 export interface Strip {
   readonly from: number;

@@ -6,9 +6,15 @@ import type { Face } from '../../type/face';
 import type { Letter } from '../../type/shape';
 import { anchorF, type SetLettering } from './set';
 
-/** Outlines are flattened to these shares of an em: at capitals of 5 mm the fine one is 0.004 mm, the exact one 0.00004 mm. */
+/**
+ * Outlines are flattened to these shares of an em: at capitals of 5 mm the fine one is 0.004 mm, the exact one 0.00004
+ * mm.
+ */
 const FLAT_EM = { coarse: 0.002, fine: 0.0006, close: 4e-5, exact: 5e-6 } as const;
-/** A straight side is bent when it is seen from a curve or when its letter is: it is followed in steps of this share of an em. */
+/**
+ * A straight side is bent when it is seen from a curve or when its letter is: it is followed in steps of this share of
+ * an em.
+ */
 const STEP_EM = 0.05;
 
 function withSteps(points: readonly number[], step: number): Float64Array {
@@ -45,7 +51,10 @@ export function contoursOf(face: Face, glyphId: number, fineness: Fineness): rea
   return list;
 }
 
-/** Calls with every contour of a letter of a line in the letter's own mm: x from the middle of its advance, y up from its baseline. */
+/**
+ * Calls with every contour of a letter of a line in the letter's own mm: x from the middle of its advance, y up from
+ * its baseline.
+ */
 export function eachContour(
   set: SetLettering,
   index: number,
@@ -67,7 +76,10 @@ export function eachContour(
 
 const row = new Float64Array(ROW.length);
 
-/** The place on the curve, mm, of a bent letter's point x mm to the right of its middle: that of its own place on the line. */
+/**
+ * The place on the curve, mm, of a bent letter's point x mm to the right of its middle: that of its own place on the
+ * line.
+ */
 export function bentPlace(set: SetLettering, index: number, x: number): Float64Array {
   const { path, direction, measuredHeightMm, measured, shiftMm } = set;
   walkTo(

@@ -40,7 +40,10 @@ export function anchorAt(ground: Ground, distance: number): void {
   ground.anchorF = stretchedFromDistance(ground.path, distance, ground.direction * ground.heightMm);
 }
 
-/** Moves the anchor midway between two places of the curve, mm in the reading direction, as it is seen at the height at which advances are measured. */
+/**
+ * Moves the anchor midway between two places of the curve, mm in the reading direction, as it is seen at the height at
+ * which advances are measured.
+ */
 export function anchorBetween(ground: Ground, from: number, to: number): void {
   const { path, direction, heightMm } = ground,
     k = direction * heightMm;
@@ -153,8 +156,8 @@ const STEEPER = 4;
 
 /**
  * The shift that brings the wanted part of the line to the anchor. Lengths count at the height at which advances are
- * measured, as those of rooms do: centred there, both ends of the ink are as far from the anchor where the letters are seen.
- * Solved by secants; exact in one step wherever the curvature is constant.
+ * measured, as those of rooms do: centred there, both ends of the ink are as far from the anchor where the letters are
+ * seen. Solved by secants; exact in one step wherever the curvature is constant.
  */
 export function solveAlignment(ground: Ground, align: Exclude<Alignment, 'filled'>, by: Anchor['by']): number {
   const { measured, direction, heightMm, path } = ground;

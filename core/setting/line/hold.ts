@@ -10,11 +10,17 @@ import { hasCorners } from './corners';
 /** The line that a hold asks for is met within this, mm. */
 const MEETS_MM = 1e-9;
 const STEPS = 40;
-/** Where the holding curve runs steeper than this to the own one (cosine of the angle between them), nothing is held there. */
+/**
+ * Where the holding curve runs steeper than this to the own one (cosine of the angle between them), nothing is held
+ * there.
+ */
 const STEEPEST = 0.2;
 /** Places of the own curve that are looked at first. */
 const PLACES = 64;
-/** A line that lies at one distance within this, mm, is that of the own curve; one that varies more is a line of its own. */
+/**
+ * A line that lies at one distance within this, mm, is that of the own curve; one that varies more is a line of its
+ * own.
+ */
 const ALIKE_MM = 0.002;
 /** How near the cubics of such a line come to it, mm. */
 const FIT_MM = 5e-4;
@@ -27,7 +33,10 @@ export interface HeldLine {
   readonly distanceMm: number;
   /** Which edge of the letters lies on the line. */
   readonly edge: 'upper' | 'lower' | 'middle';
-  /** Stretch of the own curve, mm, beyond which nothing is held and the last distance goes on; null where all of it is held. */
+  /**
+   * Stretch of the own curve, mm, beyond which nothing is held and the last distance goes on; null where all of it is
+   * held.
+   */
   readonly only: { readonly from: number; readonly to: number } | null;
 }
 
@@ -58,7 +67,10 @@ interface Solved {
   readonly normal: Vec;
 }
 
-/** How far from a place of the own curve, towards the tops, the line lies: where the point is as far beyond the curves, on the mean, as asked. Newton's steps. */
+/**
+ * How far from a place of the own curve, towards the tops, the line lies: where the point is as far beyond the curves,
+ * on the mean, as asked. Newton's steps.
+ */
 function solveAt({ curves, beyondMm }: Asked, point: Vec, up: Vec, guess: number): Solved | null {
   let t = guess;
   for (let i = 0; i < STEPS; i++) {
@@ -80,7 +92,10 @@ function solveAt({ curves, beyondMm }: Asked, point: Vec, up: Vec, guess: number
   return null;
 }
 
-/** What the hold of a seat asks for, and which edge of the letters it puts there. Null where a curve that holds has no track. */
+/**
+ * What the hold of a seat asks for, and which edge of the letters it puts there. Null where a curve that holds has no
+ * track.
+ */
 function askedBy(
   hold: SeatHold,
   own: Track,
@@ -105,8 +120,8 @@ type Known = Map<string, { readonly held: readonly (Track | null)[]; readonly li
 const known = new WeakMap<Track, Known>();
 
 /**
- * The line at which a seat is held, by true distances: along the whole own curve the edge of the letters is as far from the
- * curve that holds as the gap says, or their middle as far from the one as from the other.
+ * The line at which a seat is held, by true distances: along the whole own curve the edge of the letters is as far from
+ * the curve that holds as the gap says, or their middle as far from the one as from the other.
  *
  * @param anchorMm place of the anchor on the own curve
  * @param direction +1 where the lettering is read in the curve's own direction
@@ -207,7 +222,10 @@ type Place = (
   guess: number,
 ) => (Solved & { readonly point: Vec; readonly up: Vec; readonly tangent: Vec; readonly curvature: number }) | null;
 
-/** The line as a track of its own, from end to end of the own curve: beyond the stretch that is held it goes on at the last distance. */
+/**
+ * The line as a track of its own, from end to end of the own curve: beyond the stretch that is held it goes on at the
+ * last distance.
+ */
 function lineAlong(own: Track, at: Place, anchorMm: number, anchorT: number, from: number, to: number): Track | null {
   const { path } = own;
   const found = new Map<number, number>([[anchorMm, anchorT]]);

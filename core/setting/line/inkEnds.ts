@@ -2,13 +2,18 @@ import type { MeasuredPath } from '../../geometry/measuredPath';
 import { frameAt, ROW, walkTo } from '../../geometry/walk';
 import type { MeasuredRun } from './measure';
 
-/** How far a letter's ink reaches along the curve from its place, mm along the curve itself, in the reading direction. */
+/**
+ * How far a letter's ink reaches along the curve from its place, mm along the curve itself, in the reading direction.
+ */
 export interface InkReach {
   readonly back: number;
   readonly ahead: number;
 }
 
-/** How a letter lies in the frame of its place: x in the reading direction, y towards the tops, from its baseline's middle. */
+/**
+ * How a letter lies in the frame of its place: x in the reading direction, y towards the tops, from its baseline's
+ * middle.
+ */
 export interface Pose {
   /** What a unit of the letter's own x and of its own y become. */
   readonly xx: number;
@@ -107,7 +112,8 @@ let guesses = new Float64Array(0),
 
 /**
  * Any curve: the osculating circle at the letter's place gives a first guess for every point, Newton's steps the foot
- * itself for those that may lie farthest: all whose guess is not behind the farthest one's by more than such guesses miss.
+ * itself for those that may lie farthest: all whose guess is not behind the farthest one's by more than such guesses
+ * miss.
  */
 function reachAnywhere(at: LetterAt): InkReach | null {
   const { path, s, direction, curvature, baselineMm, pose, end } = at;

@@ -95,7 +95,10 @@ interface Extras {
   readonly evening: Evening | null;
 }
 
-/** What evening out adds to single gaps: thousandths of an em by the place of the letter before the gap, in UTF-16 units. */
+/**
+ * What evening out adds to single gaps: thousandths of an em by the place of the letter before the gap, in UTF-16
+ * units.
+ */
 export type Evening = ReadonlyMap<number, number>;
 
 const SPACE = /^[\s\u00a0]+$/u;

@@ -10,7 +10,10 @@ const TRUE_MM = 1e-4;
 /** The last step to a foot may be this long, mm: what it leaves is far below a thousandth. */
 const FOOT_MM = 0.005;
 
-/** How far the turning may be from that of the path, radians: at a height of 10 mm a length is out by ten millionths of a mm. */
+/**
+ * How far the turning may be from that of the path, radians: at a height of 10 mm a length is out by ten millionths of
+ * a mm.
+ */
 const TRUE_RAD = 1e-6;
 /** A bend that changes by less along a stretch, radians, is smooth. */
 const CHANGED_RAD = 0.002;
@@ -21,7 +24,10 @@ const walkedTo = new Float64Array(ROW.length);
 
 /** The surroundings of a place on a path. */
 export interface Surroundings {
-  /** Where a point near the letter is seen from the curve: see `footOf`. The answer is overwritten by the next one, and asking for other surroundings ends its use. */
+  /**
+   * Where a point near the letter is seen from the curve: see `footOf`. The answer is overwritten by the next one, and
+   * asking for other surroundings ends its use.
+   */
   readonly foot: (px: number, py: number, guess: number) => Foot;
   /** The turning of the path at a distance from the place, mm in the reading direction, radians as `frameAt` has it. */
   readonly turningAt: (along: number) => number;
@@ -30,9 +36,9 @@ export interface Surroundings {
 const found = { along: 0, height: 0 };
 
 /**
- * Many feet and turnings near one place of a path. A few frames of the path are taken and joined by cubics through their places and
- * tangents (Hermite); where these lie farther from the path than a ten-thousandth of a mm, at a corner, and for points
- * beyond them, the path itself is asked each time.
+ * Many feet and turnings near one place of a path. A few frames of the path are taken and joined by cubics through
+ * their places and tangents (Hermite); where these lie farther from the path than a ten-thousandth of a mm, at a
+ * corner, and for points beyond them, the path itself is asked each time.
  *
  * @param reach how far along, mm, points are expected to either side
  */

@@ -9,7 +9,10 @@ import type { ShapedLine } from './measure';
 import type { Overset } from './overset';
 import type { SetLettering } from './set';
 
-/** What to say of letters that are to be spread between their bookends and find less room than they need, pushed together as far as they may be. */
+/**
+ * What to say of letters that are to be spread between their bookends and find less room than they need, pushed
+ * together as far as they may be.
+ */
 export function noRoom({ wording }: Lettering, { beforeMm, afterMm }: Overset): Problem[] {
   const past = beforeMm + afterMm;
   if (past <= 0) return [];

@@ -13,8 +13,8 @@ export function placedShape(line: SetLettering, index: number): Shape | null {
 }
 
 /**
- * How near two neighbours come to each other as they stand, exact to a ten-thousandth of a mm where that matters; null where
- * they are farther apart than `within`.
+ * How near two neighbours come to each other as they stand, exact to a ten-thousandth of a mm where that matters; null
+ * where they are farther apart than `within`.
  */
 export function nearness(line: SetLettering, before: number, after: number, within: number): number | null {
   const [a, b] = [placedShape(line, before), placedShape(line, after)];
@@ -27,12 +27,18 @@ export function nearness(line: SetLettering, before: number, after: number, with
   return mm ?? (near.mm + rough < within ? near.mm + rough : null);
 }
 
-/** How far two outlines that are looked at first may be out together, as a share of an em; what it comes to in a line, mm. */
+/**
+ * How far two outlines that are looked at first may be out together, as a share of an em; what it comes to in a line,
+ * mm.
+ */
 const ROUGH_EM = 2 * 0.0006;
 export const roughMm = ({ measured, scaleX, scaleY }: SetLettering): number =>
   ROUGH_EM * measured.run.face.metrics.upem * Math.max(scaleX, scaleY);
 
-/** Distances beyond this, mm, are not looked at closely: a hundredth of a mm is nothing to them, and the outlines are many points. */
+/**
+ * Distances beyond this, mm, are not looked at closely: a hundredth of a mm is nothing to them, and the outlines are
+ * many points.
+ */
 export const EXACT_TO_MM = 3;
 
 /** Ems smaller than this, mm, are exact enough with a tenth of the points. */

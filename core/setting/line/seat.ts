@@ -40,8 +40,9 @@ export function heldBaseline(
 }
 
 /**
- * A seat that no other curve holds, with the letters where the hold has them at the anchor: its edge or middle is put by
- * `side`, the distance goes into the shift, whatever the height of the letters. A hold that cannot be had holds nothing.
+ * A seat that no other curve holds, with the letters where the hold has them at the anchor: its edge or middle is put
+ * by `side`, the distance goes into the shift, whatever the height of the letters. A hold that cannot be had holds
+ * nothing.
  *
  * @param line where the hold puts the letters, with the own curve for its track; null where it cannot
  */

@@ -108,7 +108,10 @@ function anchor({ lettering, track, direction, between }: Common, ground: Ground
   else anchorAt(ground, fractionOf(track, at) * path.lengthMm + direction * startOffsetMm);
 }
 
-/** By how much the laid-out run is moved to stand at its anchor, mm. What a step over corners or filling changes of the run is in the ground then. */
+/**
+ * By how much the laid-out run is moved to stand at its anchor, mm. What a step over corners or filling changes of the
+ * run is in the ground then.
+ */
 function shiftOf({ lettering, track, direction }: Common, ground: Ground, ringMm: number): number {
   const { align, by } = lettering.anchor;
   if (align === 'filled') return fill(ground, lettering, ringMm);

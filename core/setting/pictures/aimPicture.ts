@@ -15,8 +15,8 @@ const CAP_MM = 21;
 const SAMPLE = 'LATVIA';
 
 /**
- * An aim of evening out as a picture: the person's own first letters on a shallow arc, evened out as the typeface spaces them,
- * or all alike. Null where they cannot be set.
+ * An aim of evening out as a picture: the person's own first letters on a shallow arc, evened out as the typeface
+ * spaces them, or all alike. Null where they cannot be set.
  */
 export function aimPicture(lettering: Lettering, face: Face, lean: number): SetLettering | null {
   const track = trackOf({ kind: 'arc', centre: { x: 60, y: 255 }, radiusMm: 222, startDeg: -30, sweepDeg: 60 });

@@ -12,7 +12,10 @@ export const MEASURED_PICTURE = { width: 96, height: 44 } as const;
 /** How far its lines may lie from where they should, mm. */
 const FLAT_MM = 0.01;
 
-/** The person's own first letters on a small arc, the height at which advances are measured, and the ends of the advances there. */
+/**
+ * The person's own first letters on a small arc, the height at which advances are measured, and the ends of the
+ * advances there.
+ */
 export interface MeasuredPicture {
   readonly set: SetLettering;
   /** The parallel on which advances count, and the same stretch of the curve itself. */
@@ -21,8 +24,8 @@ export interface MeasuredPicture {
 }
 
 /**
- * What "measured at" does, as a picture: tops outward on a tight arc, where it shows most. Null where the letters cannot
- * be set at this size.
+ * What "measured at" does, as a picture: tops outward on a tight arc, where it shows most. Null where the letters
+ * cannot be set at this size.
  */
 export function measuredPicture(lettering: Lettering, face: Face): MeasuredPicture | null {
   const track = trackOf({ kind: 'arc', centre: { x: 48, y: 82 }, radiusMm: 48, startDeg: -62, sweepDeg: 124 });

@@ -8,7 +8,10 @@ import { type SetLettering } from '../line/set';
 /** Size of a sample, in its own mm. */
 export const SAMPLE = { width: 96, height: 22 } as const;
 
-/** The first line of a lettering on a straight line, with other features: how they would make it look. Null where it cannot be set. */
+/**
+ * The first line of a lettering on a straight line, with other features: how they would make it look. Null where it
+ * cannot be set.
+ */
 export function samplePicture(
   lettering: Lettering,
   face: Face,

@@ -17,7 +17,9 @@ export interface Collision {
   readonly at: Vec;
 }
 
-/** How near the face itself sets two neighbours on a straight line, mm, if nearer than a distance; else that distance. */
+/**
+ * How near the face itself sets two neighbours on a straight line, mm, if nearer than a distance; else that distance.
+ */
 export function ownDistance(
   { measured, fitted, scaleY }: SetLettering,
   before: number,
@@ -30,7 +32,10 @@ export function ownDistance(
   return pair ? straightDistance(measured, pair, fitted.width, withinMm / scaleY) * scaleY : withinMm;
 }
 
-/** How far apart tracking sets two neighbours, mm; nothing in joined words, nor where words are spread to fill their room. */
+/**
+ * How far apart tracking sets two neighbours, mm; nothing in joined words, nor where words are spread to fill their
+ * room.
+ */
 export function trackedMm(
   { measured: { run }, fitted: { spacing, anchor }, scaleX }: SetLettering,
   before: number,
@@ -42,8 +47,9 @@ export function trackedMm(
 }
 
 /**
- * How near evening out may bring two neighbours, mm: a distance, or less where the face sets them nearer on a straight line.
- * Where the aim is the typeface, letters that tracking brings closer may be as close as they are there; with all gaps alike they may not.
+ * How near evening out may bring two neighbours, mm: a distance, or less where the face sets them nearer on a straight
+ * line. Where the aim is the typeface, letters that tracking brings closer may be as close as they are there; with all
+ * gaps alike they may not.
  */
 export function mayComeTo(set: SetLettering, before: number, after: number, leastMm: number): number {
   const closer = (1 - set.fitted.spacing.lean) * Math.min(0, trackedMm(set, before, after));

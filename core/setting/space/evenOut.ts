@@ -66,14 +66,14 @@ export function leastGapProblem(set: SetLettering): Problem | null {
 }
 
 /**
- * What evening out adds to the gaps of a lettering, so that what is seen of them, the white between the placed outlines, comes
- * to its aim at a strength: at 1 wholly, at 0.5 half of the way.
+ * What evening out adds to the gaps of a lettering, so that what is seen of them, the white between the placed
+ * outlines, comes to its aim at a strength: at 1 wholly, at 0.5 half of the way.
  *
- * The aim of a gap is that of its pair on a straight line, or that of all pairs alike, or between the two as the spacing
- * leans; and one amount more that is the same for all gaps of the line, so that the line keeps its length. Pairs that would
- * come closer than the least gap stop there and leave that reckoning: the others are evened among themselves, and opened as
- * far as the line may grow. What was set by hand is added afterwards and stays as it was set. Neighbours that the face joins,
- * and those that it sets into each other, are left as the face has them.
+ * The aim of a gap is that of its pair on a straight line, or that of all pairs alike, or between the two as the
+ * spacing leans; and one amount more that is the same for all gaps of the line, so that the line keeps its length.
+ * Pairs that would come closer than the least gap stop there and leave that reckoning: the others are evened among
+ * themselves, and opened as far as the line may grow. What was set by hand is added afterwards and stays as it was set.
+ * Neighbours that the face joins, and those that it sets into each other, are left as the face has them.
  *
  * Pure: the same lettering gives the same values wherever it is computed, whatever was evened before. Newton's steps on
  * all gaps at once, each with its own slope.
@@ -122,7 +122,8 @@ export function evenOut(
       }
     });
     if (off < NEAR_MM || !again() || isExact(now)) break;
-    // What a step leaves is to what there was as with the step before: where that will be near enough it is not measured again.
+    // What a step leaves is to what there was as with the step before: where that will be near enough it is not
+    // measured again.
     if (round > 0 && (off * off) / before < NEAR_MM / 2) break;
     before = off;
   }
@@ -130,7 +131,10 @@ export function evenOut(
   return evening;
 }
 
-/** Whether letters look the same from wherever they stand: on a line and on a circle, but for stances that go by the place, and corners. */
+/**
+ * Whether letters look the same from wherever they stand: on a line and on a circle, but for stances that go by the
+ * place, and corners.
+ */
 const isExact = ({ path, fitted, stance }: SetLettering): boolean =>
   path.curvatureMin === path.curvatureMax && fitted.corners.kind !== 'step' && STANCES[stance.kind].followsCurve;
 
@@ -164,20 +168,27 @@ const mapped = ({ contours }: Shape, map: (x: number, y: number) => [number, num
     return out;
   });
 
-/** Pairs that keep this far apart, in heights of the letters, are not looked at again where letters turn a little with their places. */
+/**
+ * Pairs that keep this far apart, in heights of the letters, are not looked at again where letters turn a little with
+ * their places.
+ */
 const CLOSE = 0.02;
 
 /** No part of a letter moves by more than this many times the way of the line. */
 const MOST_STRETCH = 4;
 
-/** How far two neighbours must move apart along the line so that they are a distance apart; less than 0 where they may come closer by so much. */
+/**
+ * How far two neighbours must move apart along the line so that they are a distance apart; less than 0 where they may
+ * come closer by so much.
+ */
 function roomOf(
   line: SetLettering,
   { before, after, clearMm }: TrueGap,
   closerMm: number,
   leastMm: number,
 ): number | null {
-  // How much nearer outlines come by a way along the line: by it, or somewhat more where they lie farther out on a bend.
+  // How much nearer outlines come by a way along the line: by it, or somewhat more where they lie farther out on a
+  // bend.
   if (clearMm > leastMm + MOST_STRETCH * Math.max(closerMm, 0)) return null;
   if (nearness(line, before, after, leastMm + Math.max(closerMm, 0)) === null) return null;
   return lacking(line, before, after, leastMm, -Math.max(closerMm, 0));
@@ -237,7 +248,10 @@ const wanting = (mm: number, target: number, bound: number | null, strength: num
 const BESIDE_DASH = 0.6;
 const DASH = /^[\p{Pd}]$/u;
 
-/** How near a pair may come, mm: the least gap, or nearer where the face sets it so; a dash its share of that between round letters, unless the typeface is the aim. */
+/**
+ * How near a pair may come, mm: the least gap, or nearer where the face sets it so; a dash its share of that between
+ * round letters, unless the typeface is the aim.
+ */
 function leastFor(line: SetLettering, { before, after }: TrueGap, leastGapMm: number): number {
   const { letters } = line.measured.run;
   const least = mayComeTo(line, before, after, leastGapMm);
@@ -285,7 +299,10 @@ function wayApart(distanceAt: (by: number) => number, leastMm: number, from: num
   return good;
 }
 
-/** How far the second of two letters must move along the line until they are a distance apart, from `from` on; that where they are already. */
+/**
+ * How far the second of two letters must move along the line until they are a distance apart, from `from` on; that
+ * where they are already.
+ */
 function lacking(line: SetLettering, before: number, after: number, leastMm: number, from: number): number {
   const move = moverAt(line, before, after),
     rough = roughMm(line);

@@ -145,7 +145,10 @@ export interface Filled {
   readonly leftMm: number;
 }
 
-/** What a value of a rule comes to if the curve does not bend the answer: exact on a line and on a circle for most. Leaves a slack, mm. */
+/**
+ * What a value of a rule comes to if the curve does not bend the answer: exact on a line and on a circle for most.
+ * Leaves a slack, mm.
+ */
 function straightGuess(
   by: FitBy,
   value: number,
@@ -182,9 +185,9 @@ function settingsBy(
 }
 
 /**
- * The value of one rule, within its limits, at which a lettering fills its room; the limit that comes nearest where none
- * does. From a guess along straight lines by secants; where these do not come to it, regula falsi held in a bracket
- * (Illinois), and halving where a value cannot be set at all.
+ * The value of one rule, within its limits, at which a lettering fills its room; the limit that comes nearest where
+ * none does. From a guess along straight lines by secants; where these do not come to it, regula falsi held in a
+ * bracket (Illinois), and halving where a value cannot be set at all.
  *
  * @param scaled the curve at other sizes, for the radius; null where it must stay
  */
@@ -214,7 +217,10 @@ function solve(rule: FitRule, start: number, setAt: (value: number) => SetLetter
   return { by: rule.by, value: found.value, leftMm: found.left + aimMm };
 }
 
-/** A lettering anchored where its setting in the middle of its room came to stand, so that set plainly it stands there too. */
+/**
+ * A lettering anchored where its setting in the middle of its room came to stand, so that set plainly it stands there
+ * too.
+ */
 function anchoredAs(lettering: Lettering, { track, path, anchorDistance, fitted }: SetLettering): Lettering {
   if (!placedByBookends({ ...lettering, fit: { ...lettering.fit, kept: true } }, path.path.closed)) return lettering;
   const u = anchorDistance / path.lengthMm;

@@ -90,8 +90,8 @@ function falsePosition({ left, meetsMm }: Search, first: Tried, second: Tried): 
 }
 
 /**
- * The value, within its limits, that leaves nothing; the limit that comes nearest where none does. From a guess by secants;
- * where these do not come to it, regula falsi held in a bracket.
+ * The value, within its limits, that leaves nothing; the limit that comes nearest where none does. From a guess by
+ * secants; where these do not come to it, regula falsi held in a bracket.
  */
 export function findZero(search: Search): Tried {
   const { left, from, guess, least, most, takesRoom, firstStep, meetsMm } = search;

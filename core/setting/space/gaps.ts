@@ -1,6 +1,6 @@
 import type { Vec } from '../../geometry/vec';
 import { placeOff } from '../hand/guides';
-import { adjustmentAt } from '../../piece/reword';
+import { adjustmentAt } from '../../piece/wording/reword';
 import { linesOf, type SetLettering } from '../line/set';
 import { commonExcess, letterHeight, trueGaps, type TrueGap } from './trueGaps';
 

@@ -105,7 +105,9 @@ function brought(outlines: Extract<OrnamentSign, { kind: 'shape' }>['outlines'])
 const FLAT = 1e-3;
 const known = new WeakMap<OrnamentSign, Sign>();
 
-/** The outline of a sign: exactly 1 high, centred. One without a height, a level line, is as wide as it is and 0 high. */
+/**
+ * The outline of a sign: exactly 1 high, centred. One without a height, a level line, is as wide as it is and 0 high.
+ */
 export function signOf(sign: OrnamentSign): Sign {
   let made = known.get(sign);
   if (made) return made;

@@ -14,7 +14,10 @@ export interface SetOrnaments {
   readonly item: Ornaments;
   readonly sign: Sign;
   readonly placed: readonly PlacedOrnament[];
-  /** The least white between an ornament and its neighbours, mm; less than 0 where a room is too small. Infinity without rooms. */
+  /**
+   * The least white between an ornament and its neighbours, mm; less than 0 where a room is too small. Infinity without
+   * rooms.
+   */
   readonly whiteMm: number;
 }
 
@@ -81,7 +84,9 @@ const betweens = new WeakMap<
   { readonly track: Track; readonly sets: readonly SetLettering[]; readonly set: SetOrnaments }
 >();
 
-/** The ornaments of a curve set between its letterings. The same item between the same settings gives the same object. */
+/**
+ * The ornaments of a curve set between its letterings. The same item between the same settings gives the same object.
+ */
 export function ornamentsBetween(item: Ornaments, track: Track, sets: readonly SetLettering[]): SetOrnaments {
   const known = betweens.get(item);
   if (

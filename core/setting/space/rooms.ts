@@ -19,8 +19,8 @@ export interface Room {
 }
 
 /**
- * A place beside what a lettering runs on, as it lies beside its curve. Where a seat is held by other curves the letters may
- * run on a line of their own, which is longer or shorter than the curve and nearer to it here than there.
+ * A place beside what a lettering runs on, as it lies beside its curve. Where a seat is held by other curves the
+ * letters may run on a line of their own, which is longer or shorter than the curve and nearer to it here than there.
  *
  * @param at mm along what it runs on, unwrapped
  * @param k mm to the left of travel
@@ -80,7 +80,10 @@ function acrossOf(path: MeasuredPath, set: SetLettering): readonly [number, numb
   return [Math.min(...edges), Math.max(...edges)];
 }
 
-/** Letterings that stand over one another in bands of their own, and so move together; with where their ink lies, mm in the curve's own direction, unwrapped. */
+/**
+ * Letterings that stand over one another in bands of their own, and so move together; with where their ink lies, mm in
+ * the curve's own direction, unwrapped.
+ */
 export interface Stack {
   readonly sets: readonly SetLettering[];
   readonly from: number;
@@ -101,7 +104,10 @@ export function stackOf(sets: readonly SetLettering[], path: MeasuredPath): Stac
   return { sets, from, to };
 }
 
-/** The letterings of a closed curve by what stands over one another. Those that run into each other in one band are apart. */
+/**
+ * The letterings of a closed curve by what stands over one another. Those that run into each other in one band are
+ * apart.
+ */
 export function stacksOn(sets: readonly SetLettering[], path: MeasuredPath): Stack[] {
   const { lengthMm } = path;
   const stacks: SetLettering[][] = [];
@@ -134,9 +140,9 @@ const endOf = (set: SetLettering, which: 'from' | 'to'): number =>
   );
 
 /**
- * The empty rooms between the letterings that stand on one curve, in its own direction: on a closed curve one behind each
- * lettering, on an open one only those between two. Letterings over one another, as in two bands of one ring, count as one.
- * Letterings without ink make no room.
+ * The empty rooms between the letterings that stand on one curve, in its own direction: on a closed curve one behind
+ * each lettering, on an open one only those between two. Letterings over one another, as in two bands of one ring,
+ * count as one. Letterings without ink make no room.
  */
 export function roomsOn({ path }: Track, sets: readonly SetLettering[]): Room[] {
   const { lengthMm } = path;

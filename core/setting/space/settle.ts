@@ -9,10 +9,15 @@ import type { Evening } from '../line/measure';
 import { setLettering } from '../line/setLettering';
 import { type SetLettering } from '../line/set';
 
-/** Rounds in which filling and evening out settle with each other: evening changes the length a little, filling the gaps. */
+/**
+ * Rounds in which filling and evening out settle with each other: evening changes the length a little, filling the
+ * gaps.
+ */
 const ROUNDS = 2;
 
-/** What may be left of the room of a lettering that keeps its radius until evening out, which follows, finishes it, mm. */
+/**
+ * What may be left of the room of a lettering that keeps its radius until evening out, which follows, finishes it, mm.
+ */
 export const SLACK_MM = 0.04;
 
 const isKept = ({ fit, anchor }: Lettering): boolean => fit.kept && anchor.align !== 'filled';
@@ -44,10 +49,12 @@ function told(result: Result<SetLettering>, lettering: Lettering, unfilled: Prob
 }
 
 /**
- * Sets a lettering with what evening out adds given: filled by its kept rules if it has some. Fast enough for every frame.
+ * Sets a lettering with what evening out adds given: filled by its kept rules if it has some. Fast enough for every
+ * frame.
  *
  * @param evening what evening out came to last, for this or an earlier state of the lettering
- * @param found the lettering as it stands between its bookends with that, where it has been set already: see `isFoundFor`
+ * @param found the lettering as it stands between its bookends with that, where it has been set already: see
+ *   `isFoundFor`
  */
 export const setWith = (
   lettering: Lettering,
@@ -64,7 +71,10 @@ const SAME_DEG = 1e-8;
 /** What of a lettering has no part in how it is set between its bookends, but for its place. */
 const APART: ReadonlySet<string> = new Set<keyof Lettering>(['anchor', 'fit']);
 
-/** Whether a setting found on the way to a kept radius is that of a lettering: nothing else of it is filled, and it stands where it is to stand. */
+/**
+ * Whether a setting found on the way to a kept radius is that of a lettering: nothing else of it is filled, and it
+ * stands where it is to stand.
+ */
 export function isFoundFor(
   found: SetLettering,
   lettering: Lettering,
@@ -122,7 +132,10 @@ export interface Settled {
   readonly evening: Evening | null;
 }
 
-/** What evening out comes to for a lettering, filled by its kept rules where it has some; null where it is not evened out. */
+/**
+ * What evening out comes to for a lettering, filled by its kept rules where it has some; null where it is not evened
+ * out.
+ */
 export function eveningOf(
   lettering: Lettering,
   track: Track,

@@ -17,7 +17,9 @@ export interface TrueGap {
   /** Indices of the letters before and behind it, in the order in which they are seen. */
   readonly before: number;
   readonly after: number;
-  /** The white between the two, mm: that between two upright stems which look as far apart. Negative where they overlap. */
+  /**
+   * The white between the two, mm: that between two upright stems which look as far apart. Negative where they overlap.
+   */
   readonly mm: number;
   /** What it should be, but for one amount that is the same for all gaps of the line, mm: see `Spacing.lean`. */
   readonly aimMm: number;
@@ -62,16 +64,16 @@ function measured(set: SetLettering): Measured {
  * The gaps between the letters of one line as they are seen, from the placed and turned outlines.
  *
  * Both letters are seen from the curve: every point of them has a place along it and a height above the baseline, and
- * lengths are taken along the parallel at that height. What is measured there is told at `readWhite`, and in docs/spacing.md.
- * Stacked letters stand one under the other and have none.
+ * lengths are taken along the parallel at that height. What is measured there is told at `readWhite`, and in
+ * docs/spacing.md. Stacked letters stand one under the other and have none.
  *
  * The same setting gives the same list.
  */
 export const trueGaps = (set: SetLettering): readonly TrueGap[] => measured(set).gaps;
 
 /**
- * How two neighbours face each other on the curve. Lengths between them are taken along the parallel at each height: where it
- * keeps its direction, the way along the curve and the height times its turning.
+ * How two neighbours face each other on the curve. Lengths between them are taken along the parallel at each height:
+ * where it keeps its direction, the way along the curve and the height times its turning.
  *
  * @param folds whether a parallel runs backwards somewhere at the heights of the letters
  */
@@ -130,8 +132,8 @@ function stretchBetween(
 }
 
 /**
- * By how much the white of each gap grows with a mm between its letters, at the height at which advances are measured: in the
- * order of `trueGaps`. More than 1 where what faces each other lies farther out on a bend.
+ * By how much the white of each gap grows with a mm between its letters, at the height at which advances are measured:
+ * in the order of `trueGaps`. More than 1 where what faces each other lies farther out on a bend.
  */
 export function whiteSlopes(set: SetLettering): number[] {
   const { gaps, pairings } = measured(set);
@@ -142,8 +144,8 @@ export function whiteSlopes(set: SetLettering): number[] {
 }
 
 /**
- * How far the letters of a gap must move apart, mm at the height at which advances are measured, for its white to be so much:
- * as they are seen from where they stand, which is exact on a line and on a circle. Newton's steps.
+ * How far the letters of a gap must move apart, mm at the height at which advances are measured, for its white to be so
+ * much: as they are seen from where they stand, which is exact on a line and on a circle. Newton's steps.
  *
  * @param index of the gap in `trueGaps`
  */
@@ -224,7 +226,10 @@ function leastAlong({ left, right, levels, along, shift }: Faced, otherwise: num
   return Number.isFinite(least) ? least : otherwise;
 }
 
-/** By how much most gaps of a line are wider than their aims, mm: the middle one of all. What a gap differs from that is what stands out. */
+/**
+ * By how much most gaps of a line are wider than their aims, mm: the middle one of all. What a gap differs from that is
+ * what stands out.
+ */
 export function commonExcess(gaps: readonly TrueGap[]): number {
   const all = gaps.map((gap) => gap.mm - gap.aimMm).sort((a, b) => a - b);
   const half = all.length >> 1;
@@ -245,7 +250,10 @@ const HALF_EVEN = 0.06;
 /** A pair nearer than it may be counts as at least so far off, and at most, in heights of the letters. */
 const NEAR = { least: 0.04, most: 0.12 } as const;
 
-/** What a pair lacks of the distance that it may not fall short of, mm: the least gap, or where the face itself sets it nearer, its own. */
+/**
+ * What a pair lacks of the distance that it may not fall short of, mm: the least gap, or where the face itself sets it
+ * nearer, its own.
+ */
 export function lackOf(set: SetLettering, { before, after, clearMm }: TrueGap): number {
   const { leastGapMm } = set.lettering.spacing;
   if (clearMm >= leastGapMm) return 0;
@@ -255,9 +263,9 @@ export function lackOf(set: SetLettering, { before, after, clearMm }: TrueGap): 
 }
 
 /**
- * How even the white of a line is, 0 to 100 %: 100 where every gap is at its aim but for one amount that is the same for all.
- * A spread r (root mean square) comes to 1 / (1 + (r / 6 % of the height)²). Letters nearer to each other than they may be
- * count as gaps that are far off; those that the face joins are left out. Null with fewer than two gaps.
+ * How even the white of a line is, 0 to 100 %: 100 where every gap is at its aim but for one amount that is the same
+ * for all. A spread r (root mean square) comes to 1 / (1 + (r / 6 % of the height)²). Letters nearer to each other than
+ * they may be count as gaps that are far off; those that the face joins are left out. Null with fewer than two gaps.
  */
 export function evenness(set: SetLettering): number | null {
   const joined = joinedByFace(set);

@@ -1,8 +1,8 @@
 import type { Vec } from '../../geometry/vec';
 
 /**
- * Offsets within a row of numbers that says how a letter stands: where the middle of its baseline is on the sheet, and what a
- * unit of its own x (ax, ay) and of its own y, upwards (ux, uy), become.
+ * Offsets within a row of numbers that says how a letter stands: where the middle of its baseline is on the sheet, and
+ * what a unit of its own x (ax, ay) and of its own y, upwards (ux, uy), become.
  */
 export const LETTER = { x: 0, y: 1, ax: 2, ay: 3, ux: 4, uy: 5, length: 6 } as const;
 
@@ -23,12 +23,16 @@ export interface StanceDefinition {
   /** One sentence for people: what the letters do. */
   readonly description: string;
   /**
-   * The axes of a letter. They come in as those of a turned letter, along the tangent and its normal; left out, they stay.
+   * The axes of a letter. They come in as those of a turned letter, along the tangent and its normal; left out, they
+   * stay.
    *
    * @param out a row, see LETTER
    */
   readonly stand?: (where: Stand, out: Float64Array) => void;
-  /** Whether its axes are those of the curve, so that on a line and on a circle a letter looks the same wherever it stands. */
+  /**
+   * Whether its axes are those of the curve, so that on a line and on a circle a letter looks the same wherever it
+   * stands.
+   */
   readonly followsCurve: boolean;
   /** Whether a line of letters fans out or closes up with the curve. */
   readonly fans: boolean;
@@ -36,7 +40,10 @@ export interface StanceDefinition {
   readonly graded: boolean;
   /** Whether the outlines themselves are bent. */
   readonly bends: boolean;
-  /** Whether letters stand one under the other along the curve: then they are measured by their heights, not by their advances. */
+  /**
+   * Whether letters stand one under the other along the curve: then they are measured by their heights, not by their
+   * advances.
+   */
   readonly stacked: boolean;
   /** Whether stems point to a centre that can be chosen. */
   readonly hasCentre: boolean;

@@ -382,7 +382,10 @@ describe('rooms between words that are held on a line of their own', () => {
     held('TIDE', 'b', 110),
     held('SEDGE', 'c', 215),
   ]);
-  /** Where the ink of each word begins and ends, degrees about the centre of the own ring, from the outlines that are drawn. */
+  /**
+   * Where the ink of each word begins and ends, degrees about the centre of the own ring, from the outlines that are
+   * drawn.
+   */
   const inkOn = (one: Piece): { from: number; to: number }[] => {
     const drawing = drawPiece(one, all);
     return ['a', 'b', 'c'].map((id) => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ContentSink } from '#core/output/pdfContent';
+import { ContentSink } from '#core/output/pdf/pdfContent';
 import { copyMarks, layOut } from '#core/output/impose';
 import { MARKS_MM, printMarks } from '#core/output/printMarks';
 

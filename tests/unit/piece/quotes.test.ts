@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { curlyQuote } from '#core/piece/quotes';
+import { curlyQuote } from '#core/piece/wording/quotes';
 
 /** What comes of a text typed character by character. */
 function typed(text: string): string {

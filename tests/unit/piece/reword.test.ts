@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { adjusted, adjustmentAt, movedAdjustments, rewordSteps } from '#core/piece/reword';
+import { adjusted, adjustmentAt, movedAdjustments, rewordSteps } from '#core/piece/wording/reword';
 import { applySteps } from '#core/piece/steps/index';
 import { findLettering, type Adjustment } from '#core/piece/types';
 import { circle, curve, lettering, piece } from '../../support/pieces';

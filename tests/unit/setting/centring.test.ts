@@ -45,7 +45,10 @@ const spiral: CurveShape = {
   growth: 'even',
 };
 
-/** Length along the parallel at a height, by adding up little chords of it: a measure of another kind than the one in the core. */
+/**
+ * Length along the parallel at a height, by adding up little chords of it: a measure of another kind than the one in
+ * the core.
+ */
 function lengthAt(set: SetLettering, from: number, to: number, height: number): number {
   const { path, direction } = set,
     count = 20000;

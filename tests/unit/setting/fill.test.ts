@@ -60,7 +60,8 @@ describe('filling in closed form, slabs on a line of 100 mm', () => {
       scalingOf(circle(20), track(circle(20))),
     );
     expect(Math.abs(leftMm)).toBeLessThan(MEETS_MM);
-    // From middle to middle four advances of 3 mm halfway up the letters; the outer slabs are seen by their lower corners.
+    // From middle to middle four advances of 3 mm halfway up the letters; the outer slabs are seen by their lower
+    // corners.
     expect(12 / (20 * value + 3.5) + 2 * Math.atan(1 / (20 * value))).toBeCloseTo(Math.PI / 2, 6);
   });
   it('goes through its rules in order, each as far as it may', () => {

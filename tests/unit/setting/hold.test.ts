@@ -18,7 +18,10 @@ beforeAll(async () => {
   all = await faces();
 });
 
-/** Points of a curve every few thousandths of a mm near its own scale, for distances that are found by looking at all of them. */
+/**
+ * Points of a curve every few thousandths of a mm near its own scale, for distances that are found by looking at all of
+ * them.
+ */
 function dense(one: Track): { x: number; y: number }[] {
   const count = Math.ceil(one.path.lengthMm / 0.01);
   return Array.from({ length: count + 1 }, (_, i) => frameAt(one.path, (one.path.lengthMm * i) / count).point);

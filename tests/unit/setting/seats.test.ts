@@ -46,7 +46,8 @@ describe('what sits at the curve', () => {
     }
   });
   it('by ink lets the ink itself touch', () => {
-    // The nearest point of a flat-bottomed ink to the centre lies under the middle of a letter, or a little farther out.
+    // The nearest point of a flat-bottomed ink to the centre lies under the middle of a letter, or a little farther
+    // out.
     const radii = pointsOf((sink) => traceLettering(by('ink', 'outside'), sink)).map((p) =>
       Math.hypot(p.x - CENTRE.x, p.y - CENTRE.y),
     );

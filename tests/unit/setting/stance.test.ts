@@ -296,7 +296,9 @@ function worstOff(set: SetLettering, points: { x: number; y: number }[]): number
   return worst;
 }
 
-/** The exact map of flat outlines, written down once more: dense points at x and y go to the place of x, y beyond it. */
+/**
+ * The exact map of flat outlines, written down once more: dense points at x and y go to the place of x, y beyond it.
+ */
 function exactPoints(set: SetLettering): { x: number; y: number }[] {
   const straight: { x: number; y: number }[] = [];
   const { path, direction, measuredHeightMm, baselineMm, measured, shiftMm, scaleX, scaleY, anchorDistance } = set;

@@ -4,8 +4,8 @@ import { isCurve, type Curve, type Item } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /**
- * What is cut out of what: for anything, out of which filled shapes it is cut; for a filled shape also what is cut out of
- * it. A ring is a disc with a smaller circle cut out of it.
+ * What is cut out of what: for anything, out of which filled shapes it is cut; for a filled shape also what is cut out
+ * of it. A ring is a disc with a smaller circle cut out of it.
  */
 const props = defineProps<{ item: Item }>();
 const store = usePiece();

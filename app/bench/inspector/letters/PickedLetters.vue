@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { adjusted, adjustmentAt } from '#core/piece/reword';
+import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
 import type { Adjustment, Lettering } from '#core/piece/types';
 import { lettersIn } from '#core/setting/hand/caret';
 import { usePiece } from '~/stores/piece';

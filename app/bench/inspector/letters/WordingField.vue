@@ -1,17 +1,22 @@
 <script lang="ts">
-/** Where the caret was in a field that gave way to another while it was typed into, and the gesture of its keys; null for none. */
+/**
+ * Where the caret was in a field that gave way to another while it was typed into, and the gesture of its keys; null
+ * for none.
+ */
 let handedOver: { readonly from: number; readonly to: number; readonly gesture: string } | null = null;
 </script>
 
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { curlyQuote } from '#core/piece/quotes';
-import { rewordSteps } from '#core/piece/reword';
+import { curlyQuote } from '#core/piece/wording/quotes';
+import { rewordSteps } from '#core/piece/wording/reword';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
-/** The words of the selected lettering, typed. A part of its own, so that a key renders nothing else beside the sheet. */
+/**
+ * The words of the selected lettering, typed. A part of its own, so that a key renders nothing else beside the sheet.
+ */
 const store = usePiece();
 const faces = useFaces();
 const view = useView();

@@ -26,7 +26,10 @@ const named = computed(() => {
   const near = nearestNamed(props.track, u.value);
   return near.mm < 1e-6 ? near.place.name : '';
 });
-/** The clock angle of the anchor on a closed curve, however it is given; a share of the length, in per cent, on an open one. */
+/**
+ * The clock angle of the anchor on a closed curve, however it is given; a share of the length, in per cent, on an open
+ * one.
+ */
 const angleDeg = computed(() =>
   props.lettering.anchor.at.kind === 'clock' ? props.lettering.anchor.at.deg : clockAtFraction(props.track, u.value),
 );

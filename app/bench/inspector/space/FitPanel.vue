@@ -8,7 +8,10 @@ import { fillProblem, saidValue } from '#core/setting/space/fillProblem';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 
-/** Fills the room between the bookends: by one thing, or by several in an order with limits, once or for as long as it is kept. */
+/**
+ * Fills the room between the bookends: by one thing, or by several in an order with limits, once or for as long as it
+ * is kept.
+ */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 useBeside();

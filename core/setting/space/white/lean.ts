@@ -15,9 +15,9 @@ export interface LeanProposal {
 const ROUND_TO = 0.05;
 
 /**
- * How far evening out should lean to all gaps alike in a face: not at all where its designer kerned it richly, since then the
- * typeface knows best; wholly where it has no kerning, so that pairs like LT and AV stand as far apart as their side bearings
- * left them. A face that joins its letters is left alone.
+ * How far evening out should lean to all gaps alike in a face: not at all where its designer kerned it richly, since
+ * then the typeface knows best; wholly where it has no kerning, so that pairs like LT and AV stand as far apart as
+ * their side bearings left them. A face that joins its letters is left alone.
  *
  * @param kind what most letters of the lettering are
  */

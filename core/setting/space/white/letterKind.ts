@@ -48,8 +48,8 @@ export interface PairBand {
 }
 
 /**
- * Two capitals are judged in their height, two small letters in that of the x. Where a capital meets a small letter the band
- * reaches to the lower of the two tops: white over an x is none, white between a T and an h is.
+ * Two capitals are judged in their height, two small letters in that of the x. Where a capital meets a small letter the
+ * band reaches to the lower of the two tops: white over an x is none, white between a T and an h is.
  *
  * @param usual the height of the letters of the line, for two signs
  */
@@ -74,7 +74,10 @@ export function bandOf(
 
 const usuals = new WeakMap<ShapedRun, { readonly kind: 'capital' | 'small'; readonly height: number }>();
 
-/** What most letters of a line are, with their height in font units: capitals, or small letters where fewer than half stand taller than halfway between the two. */
+/**
+ * What most letters of a line are, with their height in font units: capitals, or small letters where fewer than half
+ * stand taller than halfway between the two.
+ */
 export function usualKind(
   run: ShapedRun,
   scales: Float64Array | null,

@@ -18,7 +18,10 @@ const home = new Float64Array(ROW.length);
 export interface Profile {
   readonly sides: Sides;
   readonly stretch: Float64Array | null;
-  /** What its own places count from, along the curve in the reading direction, mm; and its first and last place from there. */
+  /**
+   * What its own places count from, along the curve in the reading direction, mm; and its first and last place from
+   * there.
+   */
   readonly from: number;
   readonly front: number;
   readonly edge: number;

@@ -5,7 +5,10 @@ import { usualKind } from './letterKind';
 
 const known = new WeakMap<Face, Map<string, number>>();
 
-/** The gap between two round letters, mm, as a line's face sets them on a straight line with its tracking: of O and O, or of o and o where most letters are small. */
+/**
+ * The gap between two round letters, mm, as a line's face sets them on a straight line with its tracking: of O and O,
+ * or of o and o where most letters are small.
+ */
 export function roundGap({ measured, scaleX, fitted }: SetLettering): number {
   const { run } = measured;
   const letter = usualKind(run, measured.scales).kind === 'capital' ? 'O' : 'o';

@@ -7,10 +7,16 @@ import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides }
 import { leastSpread, spreadMatrix } from './shares';
 import { gapsBetween, READINGS, readWhite, type Facing, type Shares } from './white';
 
-/** How white is read in a face: the shares of the readings, and what they come to where the face itself has set the letters. */
+/**
+ * How white is read in a face: the shares of the readings, and what they come to where the face itself has set the
+ * letters.
+ */
 export interface Sense {
   readonly shares: Readonly<Record<'capitals' | 'small', Shares>>;
-  /** Mean white of the pairs of each kind as the face sets them on a straight line, in ems, weighted as they meet in English. */
+  /**
+   * Mean white of the pairs of each kind as the face sets them on a straight line, in ems, weighted as they meet in
+   * English.
+   */
   readonly mean: Readonly<Record<PairKind, number>>;
   /** How many of the 676 pairs of each case the face kerns. */
   readonly kerned: Readonly<Record<'capitals' | 'small', number>>;
@@ -22,7 +28,10 @@ export const COMMON: Sense['shares'] = {
   small: [0.13, 0, 0.03, 0, 0.03, 0.36, 0.15, 0.3],
 };
 
-/** A face with fewer kerned pairs than `none` tells nothing of its designer's eye beyond its side bearings; with `rich` all. */
+/**
+ * A face with fewer kerned pairs than `none` tells nothing of its designer's eye beyond its side bearings; with `rich`
+ * all.
+ */
 const KERNED = { none: 20, rich: 60 } as const;
 export const RICHLY_KERNED = KERNED.rich;
 /** How strongly a face's own shares are held to the common ones, in squared hundredths of the height. */
@@ -159,7 +168,10 @@ function fittedShares(read: Read, common: Shares): Shares {
   return wholeShares(common.map((share, i) => share + trust * (own[i]! - share)));
 }
 
-/** Shares rounded so that they are the same wherever they are found, with 1 for their sum: the largest takes what is left. */
+/**
+ * Shares rounded so that they are the same wherever they are found, with 1 for their sum: the largest takes what is
+ * left.
+ */
 function wholeShares(shares: Shares): Shares {
   const parts = shares.map((share) => Math.round(share * DIGITS));
   const largest = parts.indexOf(Math.max(...parts));
@@ -168,8 +180,9 @@ function wholeShares(shares: Shares): Shares {
 }
 
 /**
- * Fits the measure of white to a face: the shares of the readings by which the pairs of its designer are most alike, capitals
- * and small letters apart, weighted as pairs meet in English. About 10 ms. A face that hardly kerns keeps the common shares.
+ * Fits the measure of white to a face: the shares of the readings by which the pairs of its designer are most alike,
+ * capitals and small letters apart, weighted as pairs meet in English. About 10 ms. A face that hardly kerns keeps the
+ * common shares.
  */
 export function fitSense(face: Face): Sense {
   const places = placePairs(face, [...PAIRS.capitals, ...PAIRS.small, ...PAIRS.mixed]);
@@ -216,8 +229,8 @@ export const COMMON_SENSE: Sense = {
 const BESIDE = { capitals: 'HOAETNRSIL', small: 'noeatisrhd' } as const;
 
 /**
- * Reads signs beside the ten letters, each sign before and after them apart: a list for every sign and side, all letters of one
- * weight.
+ * Reads signs beside the ten letters, each sign before and after them apart: a list for every sign and side, all
+ * letters of one weight.
  */
 export function readSigns(face: Face, beside: 'capitals' | 'small', signs: string): Read[] {
   const plain = face.vary([]);
@@ -252,8 +265,8 @@ export function readSigns(face: Face, beside: 'capitals' | 'small', signs: strin
 const rooms = new WeakMap<Sense, Map<string, readonly number[]>>();
 
 /**
- * How much more white than between letters a face leaves beside a sign, in ems: the mean over ten frequent letters. 0 where the
- * face lacks it.
+ * How much more white than between letters a face leaves beside a sign, in ems: the mean over ten frequent letters. 0
+ * where the face lacks it.
  *
  * @param side whether the sign stands before the letter or after it
  */

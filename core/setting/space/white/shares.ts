@@ -1,6 +1,8 @@
 import type { Shares } from './white';
 
-/** How readings vary together over pairs: their weighted covariance, row by row, in squared hundredths of the height. */
+/**
+ * How readings vary together over pairs: their weighted covariance, row by row, in squared hundredths of the height.
+ */
 export function spreadMatrix(rows: Float64Array, weights: Float64Array, size: number): Float64Array {
   const mean = new Float64Array(size),
     matrix = new Float64Array(size * size);
@@ -34,8 +36,8 @@ const ROUNDS = 400;
 const SETTLED = 1e-7;
 
 /**
- * The shares, none negative and 1 in sum, by which pairs differ least. What one share gives another takes, two at a time, as
- * far as it helps, until nothing does: the problem is convex, so that is the least.
+ * The shares, none negative and 1 in sum, by which pairs differ least. What one share gives another takes, two at a
+ * time, as far as it helps, until nothing does: the problem is convex, so that is the least.
  *
  * @param held what the shares are drawn to, with the force `hold`
  */

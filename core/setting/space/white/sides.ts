@@ -1,7 +1,10 @@
 /** How many levels stand in the height of the letters. */
 const LEVELS = 32;
 
-/** Levels reach this far below the baseline and above it, in heights of the letters: what lies beyond is not felt in the band. */
+/**
+ * Levels reach this far below the baseline and above it, in heights of the letters: what lies beyond is not felt in the
+ * band.
+ */
 const REACH = { below: 1.6, above: 2.4 } as const;
 
 /**
@@ -30,7 +33,9 @@ export function levelsFor(height: number, bottom: number, top: number, perHeight
   return { step, low, count: high - low };
 }
 
-/** Where the ink of a letter begins and ends on each level, along the line; Infinity and −Infinity where it has none. */
+/**
+ * Where the ink of a letter begins and ends on each level, along the line; Infinity and −Infinity where it has none.
+ */
 export interface Extremes {
   readonly first: Float64Array;
   readonly last: Float64Array;
@@ -46,7 +51,10 @@ export const noExtremes = ({ count }: Levels): Extremes => ({
   edge: -Infinity,
 });
 
-/** What ends this near to the edge of a level, in levels, ends at it: else a rounding error would put an arm into one more. */
+/**
+ * What ends this near to the edge of a level, in levels, ends at it: else a rounding error would put an arm into one
+ * more.
+ */
 const ON_EDGE = 1e-7;
 
 /** Adds a straight stretch of an outline to the extremes of its letter. */

@@ -8,7 +8,9 @@ import { senseOf, sharesOf, signRoom, straightFacing } from './sense';
 import { addStretch, fillSides, levelsFor, noExtremes, type Levels, type Sides } from './sides';
 import { clearance, gapsBetween, whiteBetween } from './white';
 
-/** Two neighbours of a line as their face sets them on a straight line, in font units of height (an em high is upem). */
+/**
+ * Two neighbours of a line as their face sets them on a straight line, in font units of height (an em high is upem).
+ */
 export interface StraightPair {
   /** Indices of the letters. */
   readonly before: number;
@@ -49,7 +51,10 @@ const none: readonly StraightPair[] = [];
 /** Letters nearer than this share of an em touch. */
 const TOUCH_EM = 1e-4;
 
-/** What the white of a pair would be were all pairs alike: what the face leaves between such letters on the mean, and beside signs their own room. */
+/**
+ * What the white of a pair would be were all pairs alike: what the face leaves between such letters on the mean, and
+ * beside signs their own room.
+ */
 function alikeOf(face: Face, a: LetterKind, b: LetterKind, { kind }: PairBand, width: number): number {
   const beside = kind === 'small' ? 'small' : 'capitals';
   const room =
@@ -67,8 +72,8 @@ interface Known {
 const known = new WeakMap<ShapedRun, Known>();
 
 /**
- * The neighbours of a line as the face sets them on a straight line with its own kerning, without tracking and without what
- * was done by hand. The last answer for a run is kept.
+ * The neighbours of a line as the face sets them on a straight line with its own kerning, without tracking and without
+ * what was done by hand. The last answer for a run is kept.
  *
  * @param width horizontal scale of the letters; `words` that of the spaces
  */
@@ -143,7 +148,10 @@ function alikeWords(pairs: StraightPair[]): readonly StraightPair[] {
 /** What was found of a pair, looked for up to a distance. */
 const distances = new WeakMap<StraightPair, { readonly within: number; readonly mm: number }>();
 
-/** How near two neighbours come to each other on a straight line, font units, if nearer than a distance; else that distance. */
+/**
+ * How near two neighbours come to each other on a straight line, font units, if nearer than a distance; else that
+ * distance.
+ */
 export function straightDistance(line: MeasuredRun, pair: StraightPair, width: number, within: number): number {
   const { before, after, distance, clear } = pair;
   if (clear >= within) return within;

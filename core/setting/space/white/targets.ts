@@ -9,7 +9,10 @@ export interface Pair {
   readonly slope: number;
 }
 
-/** What pairs that stop at each other may leave uneven before the others are opened for them: in heights of the letters, or less, a share of what was uneven before; and what nobody sees. */
+/**
+ * What pairs that stop at each other may leave uneven before the others are opened for them: in heights of the letters,
+ * or less, a share of what was uneven before; and what nobody sees.
+ */
 const LEFT_UNEVEN = { ofHeight: 0.012, ofBefore: 0.35, unseen: 0.003 } as const;
 
 /** The common amount by which pairs together take as much of the line as they do now. */
@@ -30,10 +33,10 @@ export function plainTargets(pairs: readonly Pair[]): number[] {
 }
 
 /**
- * Where the pairs of a line are to come to, some of them bound. A bound pair stops where it is bound and leaves the reckoning:
- * the others keep their length among themselves. Where bound pairs then stand out as too wide, the others are opened for
- * them, until little is left uneven or the line has grown as far as it may. So a line grows by no more than it may, but for
- * what pairs that would touch must be opened by; the others are never squeezed for it.
+ * Where the pairs of a line are to come to, some of them bound. A bound pair stops where it is bound and leaves the
+ * reckoning: the others keep their length among themselves. Where bound pairs then stand out as too wide, the others
+ * are opened for them, until little is left uneven or the line has grown as far as it may. So a line grows by no more
+ * than it may, but for what pairs that would touch must be opened by; the others are never squeezed for it.
  *
  * @param bounds the white that a pair cannot go below; null for a pair that is not bound
  * @param given the height of the letters, and by how much the line may grow
@@ -48,7 +51,8 @@ export function targetsFor(
     mms.reduce((sum, mm, i) => sum + (mm - pairs[i]!.mm) / pairs[i]!.slope, 0);
   const bound = new Set<number>();
   let level = levelOf(pairs);
-  // Which pairs stop depends on how close the others are, so those that do are found one after the other; none is let go again.
+  // Which pairs stop depends on how close the others are, so those that do are found one after the other; none is let
+  // go again.
   for (let size = -1; size !== bound.size;) {
     size = bound.size;
     pairs.forEach(({ aimMm }, i) => {

@@ -12,7 +12,10 @@ export const READINGS = CONES.length * PER_CONE;
 /** The share of each reading in the measure of white: none is negative, and their sum is 1. */
 export type Shares = readonly number[];
 
-/** The stretch of height in which two letters are judged, from the baseline up, and the height that the readings count by. */
+/**
+ * The stretch of height in which two letters are judged, from the baseline up, and the height that the readings count
+ * by.
+ */
 export interface Band {
   readonly top: number;
   readonly height: number;
@@ -55,11 +58,11 @@ export function gapsBetween(left: Sides, right: Sides, facing: Facing): Faced {
 }
 
 /**
- * Reads the white between two letters in several ways. Each reading is a length, and grows by what the letters move apart on
- * a straight line, so that between two upright stems all of them are the distance of the stems.
+ * Reads the white between two letters in several ways. Each reading is a length, and grows by what the letters move
+ * apart on a straight line, so that between two upright stems all of them are the distance of the stems.
  *
- * - A bay reading is the distance of the two edges plus what the bays behind them count for: b(1 − e^(−depth / b)), on the
- *   mean over the height.
+ * - A bay reading is the distance of the two edges plus what the bays behind them count for: b(1 − e^(−depth / b)), on
+ *   the mean over the height.
  * - A nearness reading is a soft least distance: −k ln of the mean over the height of e^(−distance / k).
  *
  * @param further how much further along the line the right letter is taken to stand
@@ -154,10 +157,16 @@ function baysOf(
 const shareOf = (level: number, step: number, top: number): number =>
   (level + 1) * step <= top ? 1 : top / step - level;
 
-/** The rest of a cone's slope: a point dx across and dy up from another lies √(dx² + dy²) off, and the gap that is felt is dx + slope · dy at most. */
+/**
+ * The rest of a cone's slope: a point dx across and dy up from another lies √(dx² + dy²) off, and the gap that is felt
+ * is dx + slope · dy at most.
+ */
 const FELT = 1 / hypot(1, CONES[0]);
 
-/** A distance than which two letters are no nearer, in the unit of the levels: from the gentle cones, so it costs next to nothing. */
+/**
+ * A distance than which two letters are no nearer, in the unit of the levels: from the gentle cones, so it costs next
+ * to nothing.
+ */
 export function clearance({ gaps, levels }: Faced): number {
   const gentle = gaps[0]!;
   let least = Infinity;

@@ -12,16 +12,16 @@ import {
   type PDFRawStream,
   type PDFRef,
 } from '@cantoo/pdf-lib';
-import { sendDrawing, type Drawing } from '../drawing/drawPiece';
-import type { Pictures } from '../drawing/pictures';
-import { roundCubics } from '../geometry/outlines/roundCubics';
-import type { DrawnInk, PaintedPicture } from '../drawing/sink';
-import type { Sheet } from '../piece/types';
-import { MM_PER_POINT } from '../setting/line/size';
+import { sendDrawing, type Drawing } from '../../drawing/drawPiece';
+import type { Pictures } from '../../drawing/pictures';
+import { roundCubics } from '../../geometry/outlines/roundCubics';
+import type { DrawnInk, PaintedPicture } from '../../drawing/sink';
+import type { Sheet } from '../../piece/types';
+import { MM_PER_POINT } from '../../setting/line/size';
 import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
-import { planesOf } from './pictures';
-import { printedInks } from './plates';
-import { MARKS_MM, printMarks, type Marks } from './printMarks';
+import { planesOf } from '../pictures';
+import { printedInks } from '../plates';
+import { MARKS_MM, printMarks, type Marks } from '../printMarks';
 import { writeXmp } from './xmp';
 
 export interface PdfOptions {
@@ -37,8 +37,9 @@ const DATE = { pdf: 'D:20000101000000Z', xmp: '2000-01-01T00:00:00Z' } as const;
 const MARK_MM = 0.1;
 
 /**
- * 32 hex digits that stand for a text, for a file identifier: two rows of xor and multiply as FNV-1a has them, the second with
- * another start and another multiplier, and two mixtures of both. It is no FNV-1a, and no safe hash: it tells files apart.
+ * 32 hex digits that stand for a text, for a file identifier: two rows of xor and multiply as FNV-1a has them, the
+ * second with another start and another multiplier, and two mixtures of both. It is no FNV-1a, and no safe hash: it
+ * tells files apart.
  */
 function fingerprint(text: string): string {
   let a = 0x811c9dc5;
@@ -62,7 +63,10 @@ function utf8(text: string): number[] {
   });
 }
 
-/** A name of any script as a PDF name: every byte of its UTF-8 written out, so that brackets, spaces and the like survive. */
+/**
+ * A name of any script as a PDF name: every byte of its UTF-8 written out, so that brackets, spaces and the like
+ * survive.
+ */
 const nameOf = (text: string): PDFName =>
   PDFName.of(
     utf8(text)
@@ -138,7 +142,9 @@ function resources(context: PDFContext, colours: PDFDict): PDFDict {
   return made;
 }
 
-/** A picture as an image of shares of ink, with a soft mask where it is not opaque (ISO 32000-1, 8.9.5 and 11.6.5.3). */
+/**
+ * A picture as an image of shares of ink, with a soft mask where it is not opaque (ISO 32000-1, 8.9.5 and 11.6.5.3).
+ */
 function imageObject(context: PDFContext, picture: PaintedPicture, pictures: Pictures, space: PDFObject): PDFRef {
   const { widthPx, heightPx } = picture;
   const { inks, opacity } = planesOf(pictures.get(picture.imageId)!, picture);
@@ -219,9 +225,10 @@ function contentOf(
 }
 
 /**
- * Writes drawings as a PDF for print, a page each: outlines at true size, no fonts; pictures separated into inks; process inks in
- * DeviceCMYK, spot inks as separations, overprint where an ink says so; media, bleed and trim box; the profile as output
- * intent, XMP metadata, as PDF/X-4 asks for (docs/print-pdf.md). The same drawings give the same bytes.
+ * Writes drawings as a PDF for print, a page each: outlines at true size, no fonts; pictures separated into inks;
+ * process inks in DeviceCMYK, spot inks as separations, overprint where an ink says so; media, bleed and trim box; the
+ * profile as output intent, XMP metadata, as PDF/X-4 asks for (docs/print-pdf.md). The same drawings give the same
+ * bytes.
  *
  * @param onPage called before each page with its number from 0; what it throws ends the writing
  */

@@ -1,4 +1,4 @@
-import type { Trace } from '../geometry/outlines/outlineSink';
+import type { Trace } from '../../geometry/outlines/outlineSink';
 import {
   MITRE_LIMIT,
   type DrawnInk,
@@ -7,8 +7,8 @@ import {
   type PaintedPicture,
   type PictureFrame,
   type Sink,
-} from '../drawing/sink';
-import { TextBuffer } from './textBuffer';
+} from '../../drawing/sink';
+import { TextBuffer } from '../textBuffer';
 
 /** Places after the point in mm: 0.0001 mm. */
 const DECIMALS = 4;
@@ -27,8 +27,8 @@ export const OVERPRINT = 'Over';
 export const KNOCK_OUT = 'Knock';
 
 /**
- * Writes outlines as a PDF content stream in mm (ISO 32000-1, 8.5: path construction and painting), their inks in DeviceCMYK
- * and Separation spaces (8.6).
+ * Writes outlines as a PDF content stream in mm (ISO 32000-1, 8.5: path construction and painting), their inks in
+ * DeviceCMYK and Separation spaces (8.6).
  */
 export class ContentSink implements Sink {
   /** Finished operators. */
@@ -115,7 +115,10 @@ export class ContentSink implements Sink {
     this.text.ascii('f\n');
   }
 
-  /** An image fills the unit square, its first row at the top (8.9.5.1); what it is cut to is a clipping path about it (8.5.4). */
+  /**
+   * An image fills the unit square, its first row at the top (8.9.5.1); what it is cut to is a clipping path about it
+   * (8.5.4).
+   */
   picture(picture: PaintedPicture, { x, y, acrossX, acrossY, downX, downY }: PictureFrame, within: Trace | null): void {
     this.setOver(picture.ink?.overprint ?? false);
     this.text.ascii('q\n');

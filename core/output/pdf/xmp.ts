@@ -1,4 +1,4 @@
-import { escape } from './svg';
+import { escape } from '../svg';
 
 /** What the metadata of a print PDF says. */
 export interface XmpFacts {

@@ -1,5 +1,5 @@
-import { setStep, type Step } from './steps';
-import type { Adjustment, Lettering, Piece } from './types';
+import { setStep, type Step } from '../steps';
+import type { Adjustment, Lettering, Piece } from '../types';
 
 /** What changed between two wordings: a stretch that begins at `at`, so long before and so long after. */
 function changed(before: string, after: string): { at: number; was: number; is: number } {

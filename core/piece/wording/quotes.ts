@@ -13,8 +13,9 @@ export interface TypedQuote {
 }
 
 /**
- * The curly quote for a straight one that was typed: opening at the beginning, after a space and after another opening sign,
- * else closing, which is the apostrophe as well. A figure behind a single opening quote makes an apostrophe of it, as in ’26.
+ * The curly quote for a straight one that was typed: opening at the beginning, after a space and after another opening
+ * sign, else closing, which is the apostrophe as well. A figure behind a single opening quote makes an apostrophe of
+ * it, as in ’26.
  *
  * @param before what stands before the place where it was typed
  * @returns null where the character stays as it is
