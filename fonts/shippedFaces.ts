@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { keepSense } from '../core/setting/space/white/sense';
+import { setSense } from '../core/setting/space/white/sense';
 import { createFace, type Face } from '../core/type/face';
 import { shippedSense } from './shippedSenses';
 
@@ -20,7 +20,7 @@ export async function shippedFaces(home: string, only?: ReadonlySet<string>): Pr
     const face = createFace(id, name, await readFile(join(fonts, 'files', `${id}.ttf`)));
     if (!face.ok) throw new Error(face.problem.message);
     const sense = shippedSense(id);
-    if (sense) keepSense(face.value, sense);
+    if (sense) setSense(face.value, sense);
     faces.set(id, face.value);
   }
   return faces;

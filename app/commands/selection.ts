@@ -36,7 +36,7 @@ export function selectionCommands(ask: (curve: Curve) => void) {
     } else {
       const steps = deleteCurveSteps(piece, item, { kind: 'delete' });
       if (steps.ok) store.edit('Delete curve', steps.value, undefined, []);
-      else store.news = { kind: 'warning', text: steps.problem.message };
+      else store.notice = { kind: 'warning', text: steps.problem.message };
     }
   }
 

@@ -4,7 +4,7 @@ import { usePiece } from '~/stores/piece';
 /** Letters of the selected lettering that touch or come closer than its least gap; looked for when the hand rests. */
 export function useCollisions() {
   const store = usePiece();
-  const resting = useResting(() => store.selectedSetting);
+  const resting = useIdleValue(() => store.selectedSetting);
   return steadyList((): readonly Collision[] => {
     const set = resting.value;
     // What was found for an earlier state is not shown on this one.

@@ -25,7 +25,7 @@ export function useCurveEdits() {
     const before = standing();
     const problem = steps.ok ? store.edit(label, steps.value, undefined, select) : steps.problem;
     if (problem) {
-      store.news = { kind: 'warning', text: problem.message };
+      store.notice = { kind: 'warning', text: problem.message };
       return false;
     }
     if (!keepsPlace) return true;
@@ -41,7 +41,7 @@ export function useCurveEdits() {
             `“${words.slice(0, 24)}” by up to ${Number.isFinite(mm) ? `${mm.toFixed(2)} mm` : 'its length'}`,
         )
         .join(', ');
-      store.news = {
+      store.notice = {
         kind: 'warning',
         text: `Some letters could not stay where they stood: ${list}. Ctrl Z brings them back.`,
       };

@@ -30,7 +30,7 @@ export function usePictures() {
     try {
       const made = await bringPicture(file, use);
       if (!made.ok) {
-        store.news = { kind: 'warning', text: made.problem.message };
+        store.notice = { kind: 'warning', text: made.problem.message };
         return;
       }
       const { blob, widthPx, heightPx, told } = made.value;
@@ -45,12 +45,12 @@ export function usePictures() {
         undefined,
         [item.id],
       );
-      if (problem) store.news = { kind: 'warning', text: problem.message };
-      else if (told) store.news = { kind: 'info', text: told };
+      if (problem) store.notice = { kind: 'warning', text: problem.message };
+      else if (told) store.notice = { kind: 'info', text: told };
       view.tool = 'pick';
     } catch (error) {
       if (!(error instanceof RequestFailed)) throw error;
-      store.news = { kind: 'warning', text: error.message };
+      store.notice = { kind: 'warning', text: error.message };
     } finally {
       busy.value = false;
     }

@@ -1,6 +1,6 @@
 import type { ComputedRef, ShallowRef } from 'vue';
 import { watchDebounced } from '@vueuse/core';
-import type { Evenings } from '#core/setting/settingOf';
+import type { SpacingCorrections } from '#core/setting/settingOf';
 import { isLettering, type Piece } from '#core/piece/types';
 import type { Finding } from '#core/proof/index';
 import { heavyWork } from '~/workers/door';
@@ -17,7 +17,7 @@ const AGAIN_MS = 4000;
  */
 export function useProof(
   piece: ShallowRef<Piece | null>,
-  evenings: ComputedRef<Evenings>,
+  corrections: ComputedRef<SpacingCorrections>,
   ready: ComputedRef<boolean>,
   forbidden: () => readonly string[],
 ) {
@@ -31,10 +31,10 @@ export function useProof(
     busy = true;
     try {
       for (let now = piece.value; now && ready.value && read.value?.piece !== now; now = piece.value) {
-        const given = evenings.value;
+        const given = corrections.value;
         const sent = now.items.filter(isLettering).flatMap((one) => {
-          const evening = given.of(one);
-          return evening ? [[one.id, [...evening]] as const] : [];
+          const correction = given.of(one);
+          return correction ? [[one.id, [...correction]] as const] : [];
         });
         const { findings: found, ms } = await heavyWork().proof(now, sent, forbidden());
         read.value = { piece: now, ms };
@@ -66,7 +66,7 @@ export function useProof(
   );
   // What evening out came to changes gaps without changing the piece.
   watchDebounced(
-    evenings,
+    corrections,
     () => {
       read.value = null;
       void work();

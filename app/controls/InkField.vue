@@ -13,7 +13,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [ink: InkId | null] }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const view = useView();
 const shown = ref(false);
 const inks = steadyList(() => [...inksOf(store.piece!).values()]);

@@ -109,7 +109,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
       rewrite(store.piece!, now, movedTo(lettering, curve.id, track, near.mm <= snapMm() * 2 ? near.place.u : u)),
       gesture,
     );
-    if (problem) store.news = { kind: 'warning', text: problem.message };
+    if (problem) store.notice = { kind: 'warning', text: problem.message };
   }
 
   return { dragLettering };

@@ -18,7 +18,7 @@ export function useNudges() {
     const { anchor, seat } = lettering;
     const track = store.trackUnder(lettering);
     const fixed = lettering.fit.kept && track !== null && placedByBookends(lettering, isClosed(track));
-    if (alongMm && fixed) store.news = { kind: 'info', text: 'It is kept filled between its bookends: move these.' };
+    if (alongMm && fixed) store.notice = { kind: 'info', text: 'It is kept filled between its bookends: move these.' };
     else if (alongMm)
       store.set(
         'Slide along the curve',

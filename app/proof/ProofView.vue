@@ -33,9 +33,9 @@ const itemName = (id: string): string => {
   const item = store.piece && findItem(store.piece, id);
   return item ? nameOf(item) : 'The sheet';
 };
-function mend(finding: Finding): void {
-  const problem = store.edit(finding.mend!.label, finding.mend!.steps);
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+function fix(finding: Finding): void {
+  const problem = store.edit(finding.fix!.label, finding.fix!.steps);
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 function go(finding: Finding): void {
   store.select([finding.itemId]);
@@ -76,8 +76,8 @@ function go(finding: Finding): void {
           </button>
           <span class="acts">
             <button v-if="finding.itemId" type="button" class="link" @click="go(finding)">Go there</button>
-            <button v-if="finding.mend" type="button" class="key" @click="mend(finding)">
-              {{ finding.mend.label }}
+            <button v-if="finding.fix" type="button" class="key" @click="fix(finding)">
+              {{ finding.fix.label }}
             </button>
           </span>
         </li>

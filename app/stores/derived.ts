@@ -17,7 +17,7 @@ import type { Result } from '#core/result';
 import { letteringTrack } from '#core/setting/line/corners';
 import { settingOf } from '#core/setting/settingOf';
 import { ornamentsBetween, setsOn, type SetOrnaments } from '#core/setting/space/ornaments';
-import { useEvenings } from '~/composables/useEvenings';
+import { useCorrections } from '~/composables/useCorrections';
 import { useProof } from '~/composables/useProof';
 import { useFaces } from './faces';
 import type { createSelection } from './selection';
@@ -36,7 +36,7 @@ export function createDerived(
   const faces = useFaces();
   const view = useView();
   const tracks = computed((): ReadonlyMap<string, Result<Track>> => (piece.value ? tracksOf(piece.value) : new Map()));
-  const { evenings, shown, settled } = useEvenings(
+  const { corrections, shown, settled } = useCorrections(
     piece,
     tracks,
     () => faces.loaded,
@@ -95,7 +95,7 @@ export function createDerived(
   );
   const { findings, proofRead } = useProof(
     piece,
-    evenings,
+    corrections,
     computed(() => facesReady.value && settled.value),
     () => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id),
   );
@@ -119,7 +119,7 @@ export function createDerived(
     tracks,
     trackOf,
     trackUnder,
-    evenings,
+    corrections,
     settled,
     settings,
     ornaments,

@@ -1,6 +1,6 @@
 import { createFace, type Face } from '#core/type/face';
 import type { Problem } from '#core/result';
-import { COMMON_SENSE, keepSense, senseOf } from '#core/setting/space/white/sense';
+import { COMMON_SENSE, setSense, senseOf } from '#core/setting/space/white/sense';
 import { shippedSense } from '../../fonts/shippedSenses';
 import list from '../../fonts/faces.json';
 import { api } from '~/utils/api';
@@ -85,7 +85,7 @@ export const useFaces = defineStore('faces', () => {
     const shown = await new FontFace(`ua-${id}`, bytes).load().catch(() => null);
     if (shown) document.fonts.add(shown);
     const sense = own ? null : shippedSense(id);
-    keepSense(face.value, sense ?? COMMON_SENSE);
+    setSense(face.value, sense ?? COMMON_SENSE);
     add(id, face.value);
     if (!sense) void findSense(id, face.value);
   }
@@ -98,7 +98,7 @@ export const useFaces = defineStore('faces', () => {
     try {
       const sense = await heavyWork().senseOfFace(id);
       if (!sense) return;
-      keepSense(face, sense);
+      setSense(face, sense);
       add(id, { ...face });
     } catch (error) {
       // Until it is found the common one stands in.
@@ -112,7 +112,7 @@ export const useFaces = defineStore('faces', () => {
     const face = loaded.value.get(STAND_IN);
     if (!face) return;
     const stand: Face = { ...face, id, standsInFor: nameOfId(id), vary: () => stand };
-    keepSense(stand, senseOf(face));
+    setSense(stand, senseOf(face));
     add(id, stand);
   }
 

@@ -11,11 +11,11 @@ export const usePiece = defineStore('piece', () => {
   const view = useView();
   const piece = shallowRef<Piece | null>(null);
   /** What the person should be told once: others' changes, refusals. */
-  const news = shallowRef<{ kind: 'info' | 'warning'; text: string } | null>(null);
+  const notice = shallowRef<{ kind: 'info' | 'warning'; text: string } | null>(null);
 
   const selection = createSelection(piece);
   const doc = createDocument(piece, {
-    ground: () => ({ faces: faces.loaded, evenings: derived.evenings.value }),
+    ground: () => ({ faces: faces.loaded, corrections: derived.corrections.value }),
     selection: () => selection.selection.value,
     select: selection.select,
     beforeEdit: () => {
@@ -25,10 +25,10 @@ export const usePiece = defineStore('piece', () => {
       void faces.ensure(items.filter(isLettering).map((one) => one.faceId));
     },
     tell: (kind, text) => {
-      news.value = { kind, text };
+      notice.value = { kind, text };
     },
   });
   const derived = createDerived(piece, selection, doc.finish);
   const { finish: _finish, ...edits } = doc;
-  return { piece, news, ...selection, ...edits, ...derived };
+  return { piece, notice, ...selection, ...edits, ...derived };
 });

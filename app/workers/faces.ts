@@ -1,6 +1,6 @@
 import { isLettering, type Piece } from '#core/piece/types';
 import { createFace, type Face } from '#core/type/face';
-import { keepSense } from '#core/setting/space/white/sense';
+import { setSense } from '#core/setting/space/white/sense';
 import { shippedSense } from '../../fonts/shippedSenses';
 import list from '../../fonts/faces.json';
 
@@ -15,7 +15,7 @@ async function fetchFace(id: string): Promise<void> {
   const face = createFace(id, shipped?.name ?? id, own);
   if (!face.ok) return;
   const sense = shipped && shippedSense(id);
-  if (sense) keepSense(face.value, sense);
+  if (sense) setSense(face.value, sense);
   faces.set(id, face.value);
   bytes.set(id, own);
 }

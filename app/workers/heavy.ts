@@ -1,6 +1,6 @@
 import { transfer } from 'comlink';
 import { drawPiece } from '#core/drawing/drawPiece';
-import { type Evenings } from '#core/setting/settingOf';
+import { type SpacingCorrections } from '#core/setting/settingOf';
 import { finish } from '#core/editing/rules/radius';
 import { type Layout } from '#core/output/impose';
 import { writeLook, type Look } from '#core/output/looks';
@@ -24,9 +24,9 @@ export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './
  * What evening out came to for one lettering, as it goes from worker to page; with the curve, where it is to be sized
  * for that.
  */
-export type EveningSent = readonly (readonly [at: number, em: number])[] | null;
-export interface Evened {
-  readonly evening: EveningSent;
+export type CorrectionSent = readonly (readonly [at: number, em: number])[] | null;
+export interface Corrected {
+  readonly correction: CorrectionSent;
   readonly shape: CurveShape | null;
 }
 
@@ -35,13 +35,13 @@ export interface Evened {
  *
  * @param piece need hold no more than the lettering, its curve, and the curves that these follow
  */
-export async function evenOutLettering(piece: Piece, letteringId: string): Promise<Evened> {
+export async function evenOutLettering(piece: Piece, letteringId: string): Promise<Corrected> {
   const faces = await facesFor(piece);
   const lettering = findLettering(piece, letteringId);
   const finished = lettering && finish(piece, lettering, faces);
   return finished
-    ? { evening: finished.evening && [...finished.evening], shape: finished.shape }
-    : { evening: null, shape: null };
+    ? { correction: finished.correction && [...finished.correction], shape: finished.shape }
+    : { correction: null, shape: null };
 }
 
 /** How white is read in a face, fitted to it: see `senseOf`. Null for a face that cannot be had. */
@@ -120,14 +120,14 @@ export async function lookAt(piece: Piece, look: Look): Promise<string> {
 /** Everything that would go wrong with a piece in print. */
 export async function proof(
   piece: Piece,
-  evenings: readonly (readonly [letteringId: string, EveningSent])[],
+  corrections: readonly (readonly [letteringId: string, CorrectionSent])[],
   forbidden: readonly string[],
 ): Promise<{ findings: Finding[]; ms: number }> {
   const faces = await facesFor(piece),
     absent = await absentImages(piece);
   const from = performance.now();
-  const known = new Map(evenings.map(([id, sent]) => [id, sent && new Map(sent)]));
-  const given: Evenings = { of: ({ id }) => known.get(id) ?? null };
+  const known = new Map(corrections.map(([id, sent]) => [id, sent && new Map(sent)]));
+  const given: SpacingCorrections = { of: ({ id }) => known.get(id) ?? null };
   const findings = proofPiece(piece, faces, given, new Set(forbidden), absent);
   return { findings, ms: performance.now() - from };
 }

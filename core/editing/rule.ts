@@ -1,14 +1,14 @@
 import type { Made } from '../piece/steps';
 import type { Piece } from '../piece/types';
 import type { Problem } from '../result';
-import type { Evenings, Faces } from '../setting/settingOf';
+import type { SpacingCorrections, Faces } from '../setting/settingOf';
 
 /** What rules look at beside the piece. */
 export interface Ground {
   /** The faces that are at hand. */
   readonly faces: Faces;
   /** What evening out came to last, for those who cannot wait for it; left out, it is computed on the spot. */
-  readonly evenings?: Evenings;
+  readonly corrections?: SpacingCorrections;
 }
 
 /** One rule of the document: what follows from an edit, or which edits may not be. One file a rule. */

@@ -60,7 +60,7 @@ export function readTable(text: string): Result<SeriesTable> {
     return fail({
       code: 'wrong-quotes',
       value: row,
-      message: `Row ${row} has a quotation mark that is never closed, or text behind a closing one. Mend it there: a quotation mark within a cell is written twice.`,
+      message: `Row ${row} has a quotation mark that is never closed, or text behind a closing one. Fix it there: a quotation mark within a cell is written twice.`,
     });
   }
   const [head, ...rows] = parsed.data.map((cells) =>

@@ -15,13 +15,13 @@ export interface LiveSvg {
 }
 
 /** What SVG's text on a path has no words for, as far as a lettering uses it. */
-function lost({ lettering, evening, measured, fitted }: SetLettering): string[] {
+function lost({ lettering, correction, measured, fitted }: SetLettering): string[] {
   const { stance, adjustments, halo, shade, underline, spacing, anchor, features } = lettering;
   return [
     ...(stance.kind !== PLAIN_STANCE.kind && stance.strength > 0
       ? [`letters stand turned instead of ${stance.kind}`]
       : []),
-    ...(evening && evening.size > 0 ? ['gaps are not evened out'] : []),
+    ...(correction && correction.size > 0 ? ['gaps are not evened out'] : []),
     ...(adjustments.length > 0 ? ['kerns and moves by hand are left out'] : []),
     ...(anchor.align === 'filled' ? ['letters are not spread to fill their room'] : []),
     ...(fitted.width !== 1 ? ['letters have their own width'] : []),

@@ -7,8 +7,8 @@ import type { Curve, Lettering, Piece } from '../piece/types';
 import type { Result } from '../result';
 import type { SetLettering } from '../setting/line/set';
 
-/** One edit that mends what was found. */
-export interface Mend {
+/** One edit that fixes what was found. */
+export interface Fix {
   /** What a person reads on its button. */
   readonly label: string;
   readonly steps: readonly Step[];
@@ -24,7 +24,7 @@ export interface Finding {
   readonly mm?: number;
   /** Where it is on the sheet, mm. */
   readonly at?: Vec;
-  readonly mend?: Mend;
+  readonly fix?: Fix;
 }
 
 /** A lettering that shows, set. */

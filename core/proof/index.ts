@@ -1,5 +1,5 @@
 import { tracksOf } from '../curves';
-import { settingOf, type Evenings, type Faces } from '../setting/settingOf';
+import { settingOf, type SpacingCorrections, type Faces } from '../setting/settingOf';
 import { paintPiece } from '../drawing/paint';
 import { ornamentsBetween, setsOn } from '../setting/space/ornaments';
 import { findCurve, isLettering, isOrnaments, type Piece } from '../piece/types';
@@ -64,14 +64,14 @@ const NONE: ReadonlySet<string> = new Set();
 /**
  * Everything that would go wrong in print with a piece.
  *
- * @param evenings what evening out came to, see `settingOf`
+ * @param corrections what evening out came to, see `settingOf`
  * @param forbidden faces whose makers forbid that they leave with a piece
  * @param absent images of pictures that are not at hand
  */
 export function proofPiece(
   piece: Piece,
   faces: Faces,
-  evenings?: Evenings,
+  corrections?: SpacingCorrections,
   forbidden = NONE,
   absent = NONE,
 ): Finding[] {
@@ -81,7 +81,7 @@ export function proofPiece(
     .filter((one) => !one.hidden)
     .map((lettering) => {
       const curve = findCurve(piece, lettering.curveId)!;
-      return { lettering, curve, set: settingOf(lettering, tracks, faces, evenings) };
+      return { lettering, curve, set: settingOf(lettering, tracks, faces, corrections) };
     });
   const sets = new Map(settings.map(({ lettering, set }) => [lettering.id, set]));
   const track = (id: string) => {

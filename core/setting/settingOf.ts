@@ -2,7 +2,7 @@ import type { Track } from '../curves';
 import { holdersOf, type Lettering } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import type { Face } from '../type/face';
-import type { Evening } from './line/measure';
+import type { SpacingCorrection } from './line/measure';
 import type { SetLettering } from './line/set';
 import { isFoundFor, needsSettling, settle, setWith } from './space/settle';
 
@@ -13,7 +13,7 @@ interface Kept {
   track: Track;
   face: Face;
   held: readonly (Track | null)[];
-  evening: Evening | null | undefined;
+  correction: SpacingCorrection | null | undefined;
   result: Result<SetLettering>;
 }
 
@@ -25,8 +25,8 @@ const settings = new WeakMap<Lettering, Kept>();
  * What evening out came to for letterings, for those who cannot wait for it: it is computed elsewhere, and until it is
  * there the last result stands.
  */
-export interface Evenings {
-  readonly of: (lettering: Lettering) => Evening | null;
+export interface SpacingCorrections {
+  readonly of: (lettering: Lettering) => SpacingCorrection | null;
 }
 
 /** What a lettering of a piece is set with, where all of it is at hand. */
@@ -66,36 +66,36 @@ export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Re
 }
 
 /**
- * The setting of a lettering of a piece, kept for as long as lettering, tracks, face and evening are the same objects.
+ * The setting of a lettering of a piece, kept for as long as lettering, tracks, face and correction are the same objects.
  *
  * @param tracks of the piece, see `tracksOf`
- * @param evenings what evening out came to; left out, it is computed here and now
+ * @param corrections what evening out came to; left out, it is computed here and now
  * @returns the setting, or why there is none: `unknown-face`, `too-tight`, or why its curve has no track
  */
 export function settingOf(
   lettering: Lettering,
   tracks: Tracks,
   faces: Faces,
-  evenings?: Evenings,
+  corrections?: SpacingCorrections,
 ): Result<SetLettering> {
   const ground = groundOf(lettering, tracks, faces);
   if (!ground.ok) return ground;
   const { track, face, held } = ground.value;
-  const waits = evenings !== undefined && needsSettling(lettering);
-  const evening = waits ? evenings.of(lettering) : undefined;
+  const waits = corrections !== undefined && needsSettling(lettering);
+  const correction = waits ? corrections.of(lettering) : undefined;
   const kept = settings.get(lettering);
   if (
     kept &&
     kept.face === face &&
     kept.track === track &&
-    kept.evening === evening &&
+    kept.correction === correction &&
     kept.held.every((one, i) => one === held[i])
   )
     return kept.result;
   const result = waits
-    ? setWith(lettering, track, face, held, evening ?? null)
+    ? setWith(lettering, track, face, held, correction ?? null)
     : settle(lettering, track, face, held).result;
-  settings.set(lettering, { track, face, held, evening, result });
+  settings.set(lettering, { track, face, held, correction, result });
   return result;
 }
 
@@ -104,24 +104,24 @@ export function settingOf(
  *
  * @param by the curves that held its seat then
  */
-export function keepFound(
+export function cacheSetting(
   lettering: Lettering,
   tracks: Tracks,
   faces: Faces,
-  evenings: Evenings | undefined,
+  corrections: SpacingCorrections | undefined,
   found: SetLettering,
   by: readonly (Track | null)[],
 ): void {
   const ground = groundOf(lettering, tracks, faces);
-  if (!ground.ok || !evenings || !needsSettling(lettering)) return;
+  if (!ground.ok || !corrections || !needsSettling(lettering)) return;
   const { track, face, held } = ground.value,
-    evening = evenings.of(lettering);
-  if (!held.every((one, i) => one === by[i]) || !isFoundFor(found, lettering, track, face, evening)) return;
+    correction = corrections.of(lettering);
+  if (!held.every((one, i) => one === by[i]) || !isFoundFor(found, lettering, track, face, correction)) return;
   settings.set(lettering, {
     track,
     face,
     held,
-    evening,
-    result: setWith(lettering, track, face, held, evening, found),
+    correction,
+    result: setWith(lettering, track, face, held, correction, found),
   });
 }

@@ -277,7 +277,7 @@ function space(face: Face): Result[] {
         ours: time(
           runs,
           (n) => {
-            fillBy({ lettering: words(n), track: curve, face, held: [], evening: null }, wideRule('tracking'), null);
+            fillBy({ lettering: words(n), track: curve, face, held: [], correction: null }, wideRule('tracking'), null);
           },
           warmUp,
         ),

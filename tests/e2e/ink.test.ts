@@ -257,7 +257,7 @@ describe('ink on the bench', () => {
     await on.page
       .locator(`.art [clip-path="url(#within-${id})"] image[filter="url(#ink-${id})"]`)
       .waitFor({ state: 'attached' });
-    // The proof tells, and mends.
+    // The proof tells, and fixes.
     await on.page.getByRole('button', { name: /^Proof/ }).click();
     await on.page.getByText(/The picture “shore” has 152 pixels an inch/).waitFor();
     await on.page.getByRole('button', { name: 'Make it 30.48 mm wide' }).click();

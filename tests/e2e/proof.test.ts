@@ -21,7 +21,7 @@ describe('the proof', () => {
   const remarks = () =>
     on.page.locator('[data-finding]').evaluateAll((list) => list.map((one) => one.getAttribute('data-finding')));
 
-  it('lists what would go wrong with its figure, shows the place, and mends it with one action', async () => {
+  it('lists what would go wrong with its figure, shows the place, and fixes it with one action', async () => {
     await on.bench.open(await made(on.server, ill()));
     await on.page.getByRole('button', { name: 'Proof, 2 remarks' }).click();
     expect(await remarks()).toEqual(['bleed-missing', 'nearly-centred']);

@@ -115,7 +115,7 @@ describe('space on the bench', () => {
     expect((await evenness()) - before).toBeGreaterThanOrEqual((100 - before) / 2 - 1);
     await on.bench.kept();
     expect((await on.bench.lettering()).spacing.evenOut).toBe(1);
-    // Typed on, the letters that are there keep their places' evening until the new one is there.
+    // Typed on, the letters that are there keep their places' correction until the new one is there.
     await on.bench.type('Wording', 'OTTERMERES');
     await on.bench.evened();
     await expect.poll(evenness).toBeGreaterThan(80);
@@ -315,7 +315,7 @@ describe('space on the bench', () => {
     expect((await on.bench.lettering(1)).spacing.tracking).not.toBe(0);
   });
 
-  it('has the roundel and the cap badge reworked: even, filled, with ornaments, and nothing to mend', async () => {
+  it('has the roundel and the cap badge reworked: even, filled, with ornaments, and nothing to fix', async () => {
     for (const [name, sign] of [
       ['Ottermere roundel', 'Stars'],
       ['Cap badge', 'Diamonds'],
@@ -392,7 +392,7 @@ describe('space on the bench', () => {
     expect((await on.bench.piece()).items).toEqual(kept.items);
   });
 
-  it('lets no keystroke wait for evening and filling, whose result follows soon', async () => {
+  it('lets no keystroke wait for correction and filling, whose result follows soon', async () => {
     const words = 'THE OTTERMERE LIGHT RAILWAY RUNS TO THE SEDGE SHORE';
     const p = piece([
       curve(circle(40)),

@@ -28,7 +28,7 @@ function end(after: AfterDeletion): void {
   const problem = steps.ok
     ? store.edit('Delete curve', steps.value, undefined, after.kind === 'delete' ? [] : [carried.value[0]!.id])
     : steps.problem;
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
   curve.value = null;
 }
 </script>

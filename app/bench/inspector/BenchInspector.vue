@@ -8,8 +8,8 @@ const emit = defineEmits<{ remove: [id: string]; letter: [] }>();
 const store = usePiece();
 const view = useView();
 const letters = useTemplateRef<{ focus: (at?: number) => void }>('letters');
-/** Follows with the panels in it, all but the words themselves: see `useBeside`. */
-useBeside();
+/** Follows with the panels in it, all but the words themselves: see `useSidePanel`. */
+useSidePanel();
 const lettering = computed(() => store.selectedLettering);
 const track = computed(() => (lettering.value ? store.trackUnder(lettering.value) : null));
 const cornered = computed(() => {

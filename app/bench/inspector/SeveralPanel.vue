@@ -32,7 +32,7 @@ function setAll(label: string, path: readonly string[], value: unknown, gesture?
     letterings.value.map((one) => setStep(store.piece!, one.id, path, value)),
     gesture,
   );
-  if (problem && !gesture) store.news = { kind: 'warning', text: problem.message };
+  if (problem && !gesture) store.notice = { kind: 'warning', text: problem.message };
   return problem;
 }
 /** What they have in common; empty where they differ. */

@@ -6,7 +6,7 @@ import { useView } from '~/stores/view';
 
 /** The curves, each with the lettering set on it nested below. */
 const store = usePiece();
-useBeside();
+useSidePanel();
 const view = useView();
 /** What stands on no curve, by what it is, each with what is said beside its name. */
 const groups = computed(() =>

@@ -10,7 +10,7 @@ import { usePiece } from '~/stores/piece';
 /** A lettering in the list: its words in its own face, where it stands, how full its room is. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const faces = useFaces();
 
 const pick = (event: MouseEvent): void => {
@@ -25,7 +25,7 @@ const state = computed(() => {
   return { full: roomMm > 0 ? inkMm / roomMm : 0, over: beforeMm + afterMm > 0, problem: '' };
 });
 /** Judged when the hand rests. */
-const resting = useResting(() => {
+const resting = useIdleValue(() => {
   const set = store.settings.get(props.lettering.id);
   return set?.ok ? set.value : null;
 });

@@ -10,7 +10,7 @@ import { useView } from '~/stores/view';
  * Everything that is painted, the topmost first: dragged, or moved by Alt and an arrow, it is painted in another order.
  */
 const store = usePiece();
-useBeside();
+useSidePanel();
 const view = useView();
 const inks = computed(() => inksOf(store.piece!));
 const rows = computed(() => [...store.piece!.items].reverse().filter((item) => !isTracing(item)));

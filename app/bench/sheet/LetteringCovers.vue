@@ -11,7 +11,7 @@ const emit = defineEmits<{
 }>();
 const store = usePiece();
 const { line } = useLines();
-useBeside();
+useSidePanel();
 
 const letterings = computed(() =>
   (store.piece?.items ?? []).flatMap((item) => {

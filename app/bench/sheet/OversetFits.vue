@@ -10,7 +10,7 @@ import { useView } from '~/stores/view';
 
 /** Beside letters that run past a bookend: the ways to make them fit, each with the value it comes to. */
 const store = usePiece();
-useBeside();
+useSidePanel();
 const faces = useFaces();
 const view = useView();
 
@@ -27,7 +27,7 @@ const at = computed(() => {
   };
 });
 /** Some two hundred settings are tried for the values, so they wait until the hand rests. */
-const resting = useResting(() => store.selectedSetting);
+const resting = useIdleValue(() => store.selectedSetting);
 const fits = computed((): Fit[] => {
   const set = resting.value;
   const curve = store.selectedCurve;
@@ -55,7 +55,7 @@ function take(fit: Fit): void {
           ? setStep(piece, id, ['width'], fit.width)
           : setStep(piece, curveId, ['shape'], fit.shape);
   const problem = store.edit(`Fit by ${fit.by}`, [step]);
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 </script>
 

@@ -28,7 +28,7 @@ function bend(): string {
       : `radius ${(1 / Math.abs(curvature)).toFixed(1)} mm${curvature < 0 ? ', hollow' : ''}`;
   return high - low < 1e-6 ? `${radius(high)} throughout` : `curvature from ${radius(low)} to ${radius(high)}`;
 }
-const resting = useResting(() => set.value);
+const resting = useIdleValue(() => set.value);
 
 /** Ways of looking at the words beside how they are; nothing of the piece changes. */
 const LOOKS: readonly { how: Compare; name: string; title: string }[] = [

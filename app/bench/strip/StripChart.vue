@@ -42,7 +42,7 @@ const now = computed(() => {
     gaps: gaps.value.filter((gap) => gap.line === set),
   };
 });
-const resting = useResting(() => now.value);
+const resting = useIdleValue(() => now.value);
 const lineGaps = computed(() => resting.value?.gaps ?? []);
 
 const COLOURS = {

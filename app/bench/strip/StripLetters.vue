@@ -22,7 +22,7 @@ const SCALE = 114;
 const SNAP_PX = 8;
 
 const store = usePiece();
-useBeside();
+useSidePanel();
 const view = useView();
 const unrolled = inject(STRIP)!;
 const { set, strip, scale, width, origin, px, mmAt } = unrolled;

@@ -65,11 +65,16 @@ useEventListener(document, 'visibilitychange', () => {
 });
 
 watch(
-  () => store.news,
-  (news) => {
-    if (!news) return;
-    ElMessage({ type: news.kind, message: news.text, duration: news.kind === 'info' ? 4000 : 8000, showClose: true });
-    store.news = null;
+  () => store.notice,
+  (notice) => {
+    if (!notice) return;
+    ElMessage({
+      type: notice.kind,
+      message: notice.text,
+      duration: notice.kind === 'info' ? 4000 : 8000,
+      showClose: true,
+    });
+    store.notice = null;
   },
 );
 watch(

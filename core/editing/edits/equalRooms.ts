@@ -6,7 +6,7 @@ import { fail, ok, type Result } from '../../result';
 import { placeMovedBy } from '../../setting/line/anchorPlaces';
 import { stackOf, stacksOn, type Stack } from '../../setting/space/rooms';
 import type { SetLettering } from '../../setting/line/set';
-import { settingOf, type Evenings, type Faces } from '../../setting/settingOf';
+import { settingOf, type SpacingCorrections, type Faces } from '../../setting/settingOf';
 
 /** Rooms that differ by less than this, mm, are equal. */
 const EQUAL_MM = 1e-5;
@@ -26,11 +26,11 @@ function slid(piece: Piece, set: SetLettering, by: number): Step[] {
 }
 
 /** The letterings of a curve as they are set, in the order of the curve's own direction. */
-function setsOn(piece: Piece, curve: Curve, faces: Faces, evenings?: Evenings): Result<SetLettering[]> {
+function setsOn(piece: Piece, curve: Curve, faces: Faces, corrections?: SpacingCorrections): Result<SetLettering[]> {
   const tracks = tracksOf(piece);
   const sets: SetLettering[] = [];
   for (const one of letteringsOn(piece, curve.id)) {
-    const set = settingOf(one, tracks, faces, evenings);
+    const set = settingOf(one, tracks, faces, corrections);
     if (!set.ok) return set;
     if (set.value.measured.firstInk >= 0) sets.push(set.value);
   }
@@ -50,7 +50,7 @@ export function equalRoomsSteps(
   curveId: string,
   stays: string,
   faces: Faces,
-  evenings?: Evenings,
+  corrections?: SpacingCorrections,
 ): Result<Step[]> {
   const curve = findCurve(piece, curveId);
   const made = curve && tracksOf(piece).get(curve.id);
@@ -64,7 +64,7 @@ export function equalRoomsSteps(
     });
   const { path } = made.value,
     { lengthMm } = path;
-  const before = setsOn(piece, curve, faces, evenings);
+  const before = setsOn(piece, curve, faces, corrections);
   if (!before.ok) return before;
   if (before.value.length < 2)
     return fail({
@@ -86,7 +86,7 @@ export function equalRoomsSteps(
   let now = piece;
   // Slid along any curve but a circle, words change their length a little: settled in a few rounds.
   for (let round = 0; round < ROUNDS; round++) {
-    const sets = setsOn(now, curve, faces, evenings);
+    const sets = setsOn(now, curve, faces, corrections);
     if (!sets.ok) return sets;
     const stretches = order.map((ids) =>
       stackOf(

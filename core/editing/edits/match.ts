@@ -86,7 +86,13 @@ function valueOf({ lettering, ground, capMm }: One, by: Exclude<MatchBy, 'colour
   if (to === 'least') return now;
   const { track, face, held } = ground;
   const made = fillBy(
-    { lettering: betweenBookends(lettering, track), track, face, held, evening: evenOut(lettering, track, face, held) },
+    {
+      lettering: betweenBookends(lettering, track),
+      track,
+      face,
+      held,
+      correction: evenOut(lettering, track, face, held),
+    },
     wideRule(by),
     null,
   );

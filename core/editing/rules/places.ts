@@ -18,7 +18,7 @@ function touched(before: Piece, after: Piece, steps: readonly Step[]): Lettering
 /** A curve that could be drawn, and a lettering that had a place to stand, may not lose it. */
 export const placesRule: Rule = {
   name: 'a place for everything',
-  refuse(before, { piece, steps }, { faces, evenings }) {
+  refuse(before, { piece, steps }, { faces, corrections }) {
     const was = tracksOf(before),
       now = tracksOf(piece);
     for (const [id, track] of now) {
@@ -26,10 +26,10 @@ export const placesRule: Rule = {
       if (!track.ok && (!old || old.ok)) return track.problem;
     }
     for (const lettering of touched(before, piece, steps)) {
-      const set = settingOf(lettering, now, faces, evenings);
+      const set = settingOf(lettering, now, faces, corrections);
       if (set.ok || set.problem.code === 'unknown-face') continue;
       const old = findLettering(before, lettering.id);
-      const stood = old && settingOf(old, was, faces, evenings);
+      const stood = old && settingOf(old, was, faces, corrections);
       if (!stood || stood.ok) return set.problem;
     }
     return null;

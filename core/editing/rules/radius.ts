@@ -10,10 +10,10 @@ import {
   type Piece,
 } from '../../piece/types';
 import { fillRoom, scalingOf, type Scaling } from '../../setting/space/fill';
-import type { Evening } from '../../setting/line/measure';
+import type { SpacingCorrection } from '../../setting/line/measure';
 import type { SetLettering } from '../../setting/line/set';
-import { SLACK_MM, eveningOf, keptRules } from '../../setting/space/settle';
-import { groundOf, keepFound, type Faces, type SettingGround } from '../../setting/settingOf';
+import { SLACK_MM, correctionOf, constrainedRules } from '../../setting/space/settle';
+import { groundOf, cacheSetting, type Faces, type SettingGround } from '../../setting/settingOf';
 import type { Ground, Rule } from '../rule';
 
 /** Rounds and nearness of the radius at which an evened lettering fills its room, once it is nearly there. */
@@ -40,13 +40,13 @@ const keepsRadius = ({ fit, anchor, wording, hidden }: Lettering): boolean =>
   fit.rules.some((rule) => rule.by === 'radius');
 
 /** What evening out comes to on a curve of another size. */
-type EveningOn = (track: Track) => Evening | null;
+type CorrectionOn = (track: Track) => SpacingCorrection | null;
 
 /** That of a lettering, found once for each curve. */
-function evener(lettering: Lettering, { face, held }: SettingGround): EveningOn {
-  const found = new Map<Track, Evening | null>();
+function corrector(lettering: Lettering, { face, held }: SettingGround): CorrectionOn {
+  const found = new Map<Track, SpacingCorrection | null>();
   return (on) => {
-    if (!found.has(on)) found.set(on, eveningOf(lettering, on, face, held));
+    if (!found.has(on)) found.set(on, correctionOf(lettering, on, face, held));
     return found.get(on)!;
   };
 }
@@ -54,7 +54,7 @@ function evener(lettering: Lettering, { face, held }: SettingGround): EveningOn 
 interface Filled {
   readonly shape: CurveShape;
   readonly lengthMm: number;
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
   /** How the lettering is set on it, where that was found on the way. */
   readonly set: SetLettering | null;
 }
@@ -69,7 +69,7 @@ function filled(
   piece: Piece,
   { track, face, held }: SettingGround,
   baseMm: number,
-  evenedOn: EveningOn,
+  correctionOn: CorrectionOn,
   given: boolean,
 ): Filled | null {
   const curve = findCurve(piece, lettering.curveId)!;
@@ -79,27 +79,33 @@ function filled(
   const from = lettering.fit.rules[0]!.by === 'radius' ? 1 : base;
   const start = scaled(from).track;
   if (!start) return null;
-  let evening = evenedOn(start);
+  let correction = correctionOn(start);
   const rules = lettering.fit.rules.map((one) =>
     one.by === 'radius' ? { ...one, least: (one.least * base) / from, most: (one.most * base) / from } : one,
   );
   // What is given is of an earlier state and will be finished: nearly full is full enough.
   const first = fillRoom(
-    { lettering, track: start, face, held, evening },
+    { lettering, track: start, face, held, correction },
     rules,
     scaled(from).shape,
-    given && evening ? SLACK_MM : 0,
+    given && correction ? SLACK_MM : 0,
   );
   const at = (
     share: number,
     { shape, set } = { shape: scaled(share).shape, set: null as SetLettering | null },
-  ): Filled => ({ shape, lengthMm: track.path.lengthMm * share, evening, set });
+  ): Filled => ({ shape, lengthMm: track.path.lengthMm * share, correction, set });
   const grown = first.steps.find((step) => step.by === 'radius');
   if (!first.shape || !grown) return at(base);
   let k = from * grown.value;
-  if (!evening || given) return at(k, { shape: first.shape, set: first.set });
-  const finished = settledShare(lettering, { track, face, held }, { scaled, base, evenedOn, evening }, k, first.leftMm);
-  evening = finished.evening;
+  if (!correction || given) return at(k, { shape: first.shape, set: first.set });
+  const finished = settledShare(
+    lettering,
+    { track, face, held },
+    { scaled, base, correctionOn, correction },
+    k,
+    first.leftMm,
+  );
+  correction = finished.correction;
   k = finished.share;
   return at(k);
 }
@@ -108,8 +114,8 @@ interface Settling {
   readonly scaled: Scaling;
   /** The share of the curve's size from which limits are counted. */
   readonly base: number;
-  readonly evenedOn: EveningOn;
-  readonly evening: Evening;
+  readonly correctionOn: CorrectionOn;
+  readonly correction: SpacingCorrection;
 }
 
 /**
@@ -119,15 +125,15 @@ interface Settling {
 function settledShare(
   lettering: Lettering,
   { face, held }: SettingGround,
-  { scaled, base, evenedOn, evening: given }: Settling,
+  { scaled, base, correctionOn, correction: given }: Settling,
   from: number,
   leftThereMm: number,
-): { readonly share: number; readonly evening: Evening | null } {
+): { readonly share: number; readonly correction: SpacingCorrection | null } {
   const rule = lettering.fit.rules.find((one) => one.by === 'radius')!;
-  const others = keptRules(lettering);
-  let evening: Evening | null = given;
+  const others = constrainedRules(lettering);
+  let correction: SpacingCorrection | null = given;
   const within = (share: number): number => Math.min(Math.max(share, base * rule.least), base * rule.most);
-  const left = (on: Track): number => fillRoom({ lettering, track: on, face, held, evening }, others, null).leftMm;
+  const left = (on: Track): number => fillRoom({ lettering, track: on, face, held, correction }, others, null).leftMm;
   const further = scaled(from * SLOPE_STEP).track,
     here = scaled(from).track;
   const slope =
@@ -135,13 +141,13 @@ function settledShare(
   let share = from;
   for (let i = 0; i < ROUNDS && slope > 0; i++) {
     const on = scaled(share).track;
-    evening = on && evenedOn(on);
+    correction = on && correctionOn(on);
     const leftMm = on && left(on);
     if (leftMm === null || !(Math.abs(leftMm) > MEETS_MM)) break;
     share = within(share - leftMm / slope);
     if (Math.abs(leftMm) < SETTLED_MM) break;
   }
-  return { share, evening };
+  return { share, correction };
 }
 
 /**
@@ -168,7 +174,7 @@ const sameLength = (oneMm: number, otherMm: number, share: number): boolean => M
 /**
  * A piece with the curve of a lettering at the size that it is kept at; as it is where nothing of the two has changed.
  */
-function resized(before: Piece, now: Made, item: Lettering, { faces, evenings }: Ground): Made {
+function resized(before: Piece, now: Made, item: Lettering, { faces, corrections }: Ground): Made {
   const [wasTrack, track] = [tracksOf(before).get(item.curveId), tracksOf(now.piece).get(item.curveId)];
   if (!track?.ok || (findLettering(before, item.id) === item && wasTrack === track)) return now;
   const { lengthMm } = track.value.path;
@@ -177,16 +183,16 @@ function resized(before: Piece, now: Made, item: Lettering, { faces, evenings }:
   const based = baseMm === item.fit.baseRadiusMm ? [] : [setStep(now.piece, item.id, ['fit', 'baseRadiusMm'], baseMm)];
   const ground = groundOf(item, tracksOf(now.piece), faces);
   if (!ground.ok) return withMore(now, based);
-  const given = evenings && item.spacing.evenOut > 0 ? evenings.of(item) : null;
-  const evenedOn = item.spacing.evenOut === 0 || evenings ? () => given : evener(item, ground.value);
-  const result = filled(item, now.piece, ground.value, baseMm, evenedOn, evenings !== undefined);
+  const given = corrections && item.spacing.evenOut > 0 ? corrections.of(item) : null;
+  const correctionOn = item.spacing.evenOut === 0 || corrections ? () => given : corrector(item, ground.value);
+  const result = filled(item, now.piece, ground.value, baseMm, correctionOn, corrections !== undefined);
   const sized =
     result && !sameLength(result.lengthMm, lengthMm, SAME_FOUND)
       ? [setStep(now.piece, item.curveId, ['shape'], result.shape)]
       : [];
   const made = withMore(now, [...based, ...sized]);
   const after = findLettering(made.piece, item.id)!;
-  if (result?.set) keepFound(after, tracksOf(made.piece), faces, evenings, result.set, ground.value.held);
+  if (result?.set) cacheSetting(after, tracksOf(made.piece), faces, corrections, result.set, ground.value.held);
   return made;
 }
 
@@ -207,7 +213,7 @@ export const radiusRule: Rule = {
 
 /** What evening out comes to for a lettering; with the size of its curve, where that is kept and is another for it. */
 export interface Finished {
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
   readonly shape: CurveShape | null;
 }
 
@@ -221,7 +227,7 @@ export function finish(piece: Piece, lettering: Lettering, faces: Faces): Finish
   const ground = groundOf(lettering, tracksOf(piece), faces);
   if (!ground.ok) return null;
   const { track } = ground.value;
-  const evenedOn = evener(lettering, ground.value);
+  const correctionOn = corrector(lettering, ground.value);
   const curve = tracksOf(piece).get(lettering.curveId);
   if (lettering.spacing.evenOut > 0 && curve?.ok && decides(lettering, piece)) {
     const result = filled(
@@ -229,11 +235,11 @@ export function finish(piece: Piece, lettering: Lettering, faces: Faces): Finish
       piece,
       ground.value,
       lettering.fit.baseRadiusMm ?? meanRadius(curve.value),
-      evenedOn,
+      correctionOn,
       false,
     );
     if (result && Math.abs(result.lengthMm - curve.value.path.lengthMm) > FINISHED_MM)
-      return { evening: result.evening, shape: result.shape };
+      return { correction: result.correction, shape: result.shape };
   }
-  return { evening: evenedOn(track), shape: null };
+  return { correction: correctionOn(track), shape: null };
 }

@@ -6,11 +6,11 @@ import { equalRoomsSteps } from '../edits/equalRooms';
 import type { Ground, Rule } from '../rule';
 
 /** Steps after which the rooms of a curve are equal; none where they cannot be, which is told where they are shown. */
-function slidEqual(piece: Piece, { id }: Curve, stays: string | undefined, { faces, evenings }: Ground): Step[] {
+function slidEqual(piece: Piece, { id }: Curve, stays: string | undefined, { faces, corrections }: Ground): Step[] {
   const steps =
     stays === undefined
       ? fail({ code: 'one-lettering', message: '' })
-      : equalRoomsSteps(piece, id, stays, faces, evenings);
+      : equalRoomsSteps(piece, id, stays, faces, corrections);
   return steps.ok ? steps.value : [];
 }
 

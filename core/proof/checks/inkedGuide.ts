@@ -16,7 +16,7 @@ export const inkedGuide: Check = (ground) => {
         itemId: curve.id,
         mm: curve.stroke.widthMm,
         message: `${curve.name} has a stroke, and “${short(lettering.wording)}” stands on it: it prints along the letters. Take its ink away, or move the letters off it.`,
-        mend: { label: 'Take its ink away', steps: [setStep(ground.piece, curve.id, ['stroke'], null)] },
+        fix: { label: 'Take its ink away', steps: [setStep(ground.piece, curve.id, ['stroke'], null)] },
       },
     ];
   });

@@ -38,7 +38,7 @@ export const nearlyAlike: Check = (ground) => {
         itemId: b.lettering.id,
         message,
         ...(mm === undefined ? {} : { mm }),
-        mend: { label: 'Make them alike', steps: [setStep(ground.piece, b.lettering.id, path, value)] },
+        fix: { label: 'Make them alike', steps: [setStep(ground.piece, b.lettering.id, path, value)] },
       });
       const size = b.set.capMm / a.set.capMm - 1;
       if (slips(size, SLIP.size)) {

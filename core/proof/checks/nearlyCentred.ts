@@ -18,7 +18,7 @@ export const nearlyCentred: Check = (ground) =>
       code: 'nearly-centred',
       itemId: lettering.id,
       message: `“${short(lettering.wording)}” ${what}.`,
-      mend: { label: 'Put it there', steps: [setStep(ground.piece, lettering.id, path, value)] },
+      fix: { label: 'Put it there', steps: [setStep(ground.piece, lettering.id, path, value)] },
     });
     const list: Finding[] = [];
     if (anchor.at.kind === 'clock') {

@@ -24,10 +24,7 @@ export const pictureResolution: Check = ({ piece }) =>
           message: `The picture “${picture.name}” has ${Math.round(dpi)} pixels an inch at ${picture.widthMm.toFixed(1)} mm; ${leastDpi} are wanted, or its pixels will be seen.`,
           ...(widthMm >= 0.1
             ? {
-                mend: {
-                  label: `Make it ${widthMm} mm wide`,
-                  steps: [setStep(piece, picture.id, ['widthMm'], widthMm)],
-                },
+                fix: { label: `Make it ${widthMm} mm wide`, steps: [setStep(piece, picture.id, ['widthMm'], widthMm)] },
               }
             : {}),
         },

@@ -12,7 +12,7 @@ export const smallLetters: Check = (ground) =>
         itemId: lettering.id,
         mm: set.capMm,
         message: `“${short(lettering.wording)}” has capitals of ${set.capMm.toFixed(2)} mm; below ${leastLetterMm} mm they can hardly be read.`,
-        mend: {
+        fix: {
           label: `Make them ${leastLetterMm} mm`,
           steps: [setStep(ground.piece, lettering.id, ['size'], { by: 'cap', mm: leastLetterMm })],
         },

@@ -21,7 +21,7 @@ export const thinLines: Check = ({ piece, paths }) => {
                 itemId: item.id,
                 mm,
                 message: `${name}: ${what} is ${mm.toFixed(2)} mm; ${least} mm can be printed.`,
-                mend: { label: `Make it ${least} mm`, steps: [setStep(piece, item.id, path, least)] },
+                fix: { label: `Make it ${least} mm`, steps: [setStep(piece, item.id, path, least)] },
               },
             ];
       return [
@@ -55,7 +55,7 @@ export const thinLines: Check = ({ piece, paths }) => {
                       itemId: item.id,
                       mm: cut.marginMm,
                       message: `${name}: a margin of ${cut.marginMm.toFixed(2)} mm about what is cut out of it fills up; ${leastGapMm} mm stay open.`,
-                      mend: {
+                      fix: {
                         label: `Make it ${leastGapMm} mm`,
                         steps: [
                           setStep(

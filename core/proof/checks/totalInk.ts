@@ -18,7 +18,7 @@ export const totalInk: Check = (ground) =>
         code: 'total-ink',
         itemId,
         message: `The ink “${ink.name}” is ${Math.round(sum)} % in all; ${mostInk} % is the most, beyond it sheets stick together.`,
-        mend: {
+        fix: {
           label: `Bring it to ${mostInk} %`,
           steps: [
             setStep(

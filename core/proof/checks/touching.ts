@@ -38,7 +38,7 @@ export const touching: Check = (ground) => {
         a === b
           ? `“${short(a.wording)}”: “${letter(nearest.first)}” and “${letter(nearest.second)}” ${what}${more}.`
           : `“${short(a.wording)}” and “${short(b.wording)}” ${nearest.mm < 1e-6 ? 'touch' : `come within ${nearest.mm.toFixed(2)} mm`}${more}.`,
-      ...(even ? { mend: { label: 'Even out', steps: [setStep(ground.piece, a.id, ['spacing', 'evenOut'], 1)] } } : {}),
+      ...(even ? { fix: { label: 'Even out', steps: [setStep(ground.piece, a.id, ['spacing', 'evenOut'], 1)] } } : {}),
     };
   });
 };

@@ -38,7 +38,7 @@ export const trim: Check = ({ piece, paths }) => {
         mm: -inside[over]!,
         at: at(over),
         message: `${name} crosses the trim on the ${SIDES[over]} by ${(-inside[over]!).toFixed(2)} mm, and the sheet has no bleed: a white edge may show.`,
-        mend: { label: `Give ${BLEED_MM} mm of bleed`, steps: [setStep(piece, null, ['sheet', 'bleedMm'], BLEED_MM)] },
+        fix: { label: `Give ${BLEED_MM} mm of bleed`, steps: [setStep(piece, null, ['sheet', 'bleedMm'], BLEED_MM)] },
       });
     }
     if (short3 >= 0)

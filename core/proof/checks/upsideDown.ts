@@ -37,7 +37,7 @@ export const upsideDown: Check = (ground) =>
         itemId: lettering.id,
         at: { x: rows[at]!, y: rows[at + 1]! },
         message: `“${short(lettering.wording)}” reads upside down.`,
-        mend: {
+        fix: {
           label: 'Turn it over, in its band',
           steps: (['seat', 'bookends', 'anchor'] as const)
             .filter((field) => turned[field] !== lettering[field])

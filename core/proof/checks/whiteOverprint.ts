@@ -11,7 +11,7 @@ export const whiteOverprint: Check = (ground) =>
             code: 'white-overprint',
             itemId,
             message: `The ink “${ink.name}” is white and overprints, so it vanishes in print: what lies beneath shows.`,
-            mend: {
+            fix: {
               label: 'Let it knock out',
               steps: [
                 setStep(

@@ -33,7 +33,7 @@ export function shareRing(track: Track, u: number, tops: Tops, others: readonly 
     const [low, high] = [wrap((before + place) / 2), wrap((place + after) / 2)];
     return readingDirection(track, facing) > 0 ? { startU: low, endU: high } : { startU: high, endU: low };
   };
-  const mended = others.flatMap((set, i) => {
+  const fixed = others.flatMap((set, i) => {
     const { startU, endU } = set.lettering.bookends;
     if (startU !== endU) return [];
     const bookends = share(places[i]!, set.lettering.seat.tops);
@@ -47,5 +47,5 @@ export function shareRing(track: Track, u: number, tops: Tops, others: readonly 
     const fits = wrap(ink[0] - low) + (ink[1] - ink[0]) <= wrap(high - low);
     return fits ? [{ id: set.lettering.id, bookends }] : [];
   });
-  return { bookends: share(wrap(u), tops), others: mended };
+  return { bookends: share(wrap(u), tops), others: fixed };
 }

@@ -92,14 +92,14 @@ interface Extras {
   /** Width of spaces, 1 as the face has them. */
   readonly words: number;
   /** What evening out adds to the gap after a letter, by the letter's place in the wording, thousandths of an em. */
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
 }
 
 /**
  * What evening out adds to single gaps: thousandths of an em by the place of the letter before the gap, in UTF-16
  * units.
  */
-export type Evening = ReadonlyMap<number, number>;
+export type SpacingCorrection = ReadonlyMap<number, number>;
 
 const SPACE = /^[\s\u00a0]+$/u;
 /** Whether a letter is white between two words. */
@@ -132,7 +132,7 @@ function finished(line: ShapedLine, middles: Float64Array, halfAdvances: Float64
  */
 export function measureRun(
   line: ShapedLine,
-  { scaleX, scaleY, trackingEm, adjustments, words, evening }: Extras,
+  { scaleX, scaleY, trackingEm, adjustments, words, correction }: Extras,
 ): MeasuredRun {
   const { run, origins, scales } = line;
   const { letters, face } = run;
@@ -152,7 +152,8 @@ export function measureRun(
     middles[i] = (pen + letter.before * k + half) * scaleX;
     halfAdvances[i] = half * scaleX;
     const at = origins[i]!;
-    pen += (letter.before + own + letter.after) * k + tracking + (kerns?.get(at) ?? 0) + (evening?.get(at) ?? 0) * em;
+    pen +=
+      (letter.before + own + letter.after) * k + tracking + (kerns?.get(at) ?? 0) + (correction?.get(at) ?? 0) * em;
   }
   return finished(line, middles, halfAdvances, scaleY);
 }

@@ -3,7 +3,7 @@ import type { MeasuredPath } from '../../geometry/measuredPath';
 import { stretchedFromDistance } from '../../geometry/walk';
 import type { Lettering, Stance } from '../../piece/types';
 import type { Problem } from '../../result';
-import type { Evening, MeasuredRun } from './measure';
+import type { SpacingCorrection, MeasuredRun } from './measure';
 import type { Overset } from './overset';
 import type { Heights } from './seat';
 
@@ -18,7 +18,7 @@ export interface SetLettering {
   readonly path: MeasuredPath;
   readonly measured: MeasuredRun;
   /** What evening out adds to its gaps; null for nothing. */
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
   /** mm in a font unit, across and up. */
   readonly scaleX: number;
   readonly scaleY: number;

@@ -20,7 +20,7 @@ import {
   type Ground,
 } from './ground';
 import { heldLine } from './hold';
-import { inkUnits, measureRun, measureStacked, shapeLines, type Evening, type ShapedLine } from './measure';
+import { inkUnits, measureRun, measureStacked, shapeLines, type SpacingCorrection, type ShapedLine } from './measure';
 import { bookendsInReading, measureOverset } from './overset';
 import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
@@ -72,7 +72,7 @@ interface Common {
   readonly capMm: number;
   readonly heights: Heights;
   readonly stance: Stance;
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
   /** Whether it stands in the middle of its room, whatever its anchor. */
   readonly between: boolean;
 }
@@ -87,7 +87,7 @@ function measured(common: Common, line: ShapedLine, baselineMm: number): Result<
     trackingEm: anchor.align === 'filled' ? 0 : spacing.tracking,
     adjustments,
     words: spacing.words,
-    evening: common.evening,
+    correction: common.correction,
   };
   const { stacked, fans } = STANCES[stance.kind];
   const run = stacked ? measureStacked(line, capMm, extras) : measureRun(line, extras);
@@ -129,7 +129,7 @@ function shiftOf({ lettering, track, direction }: Common, ground: Ground, ringMm
 }
 
 function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<SetLettering> {
-  const { lettering, track, face, direction, scaleX, scaleY, capMm, heights, stance, evening } = common;
+  const { lettering, track, face, direction, scaleX, scaleY, capMm, heights, stance, correction } = common;
   const { path } = track;
   const run = measured(common, line, baselineMm);
   if (!run.ok) return run;
@@ -169,7 +169,7 @@ function setLine(common: Common, line: ShapedLine, baselineMm: number): Result<S
     track,
     path,
     measured: ground.measured,
-    evening,
+    correction,
     scaleX,
     scaleY,
     capMm,
@@ -215,7 +215,7 @@ function fill(ground: Ground, { anchor, bookends }: Lettering, ringMm: number): 
  * a / (R − d − h).
  *
  * @param held tracks of the curves that hold its seat, in the order of the hold; null where one has none
- * @param evening what evening out adds to its gaps, see `evenOut`
+ * @param correction what evening out adds to its gaps, see `evenOut`
  * @param between whether it is to stand in the middle between its bookends, so that what fills its room meets both
  * @returns the setting, or `too-tight` when letters would fold over one another on this curve. An empty wording
  *   gives a setting without letters.
@@ -225,7 +225,7 @@ export function setLettering(
   curveTrack: Track,
   face: Face,
   held: readonly (Track | null)[] = [],
-  evening: Evening | null = null,
+  correction: SpacingCorrection | null = null,
   between = false,
 ): Result<SetLettering> {
   const own = letteringTrack(curveTrack, lettering.corners);
@@ -254,7 +254,7 @@ export function setLettering(
     capMm: face.metrics.capHeight * scaleY,
     heights,
     stance,
-    evening,
+    correction,
     between,
   };
   const baselineMm = line ? heldBaseline(seat, line, heights) : baselineDistance(seat, heights);

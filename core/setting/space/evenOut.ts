@@ -6,7 +6,7 @@ import type { Problem } from '../../result';
 import type { Face } from '../../type/face';
 import { closest, shapeOf, type Shape } from '../../geometry/outlines/closest';
 import { joinedByFace, mayComeTo } from './collisions';
-import { isSpace, type Evening } from '../line/measure';
+import { isSpace, type SpacingCorrection } from '../line/measure';
 import { EXACT_TO_MM, exactShape, nearness, placedShape, roughMm } from '../line/placedShape';
 import { setLettering } from '../line/setLettering';
 import { linesOf, type SetLettering } from '../line/set';
@@ -87,7 +87,7 @@ export function evenOut(
   track: Track,
   face: Face,
   held: readonly (Track | null)[] = [],
-): Evening | null {
+): SpacingCorrection | null {
   const { evenOut: strength } = lettering.spacing;
   if (!(strength > 0) || STANCES[lettering.stance.kind].stacked) return null;
   const plain = byFaceAlone(lettering);
@@ -97,16 +97,16 @@ export function evenOut(
   const { mayGrow } = lettering.spacing;
   const wanted = linesOf(first.value).map((line) => wantedOf(line, strength, leastGapMm, mayGrow));
   if (wanted.every((list) => list.length === 0)) return null;
-  const evening = new Map<number, number>();
+  const correction = new Map<number, number>();
   let now = first.value;
   const again = (): boolean => {
-    const next = setLettering(plain, track, face, held, evening);
+    const next = setLettering(plain, track, face, held, correction);
     if (next.ok) now = next.value;
     return next.ok;
   };
   const add = (line: SetLettering, at: number, mm: number): void => {
     const em = (line.measured.run.face.metrics.upem / 1000) * line.scaleX;
-    evening.set(at, Math.min(Math.max((evening.get(at) ?? 0) + mm / em, -MOST), MOST));
+    correction.set(at, Math.min(Math.max((correction.get(at) ?? 0) + mm / em, -MOST), MOST));
   };
   for (let round = 0, before = Infinity; round < ROUNDS; round++) {
     let off = 0;
@@ -128,7 +128,7 @@ export function evenOut(
     before = off;
   }
   if (mayGrow) keepApart(now, wanted, add, () => (again() ? now : null));
-  return evening;
+  return correction;
 }
 
 /**

@@ -6,7 +6,7 @@ import type { CurveShape, FitBy, FitRule, Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';
 import { placeAtFraction } from '../line/anchorPlaces';
 import { letteringTrack } from '../line/corners';
-import type { Evening } from '../line/measure';
+import type { SpacingCorrection } from '../line/measure';
 import { bookendsInReading } from '../line/overset';
 import { readingDirection } from '../line/seat';
 import { setLettering } from '../line/setLettering';
@@ -26,7 +26,7 @@ export interface Filling {
   readonly track: Track;
   readonly face: Face;
   readonly held: readonly (Track | null)[];
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
 }
 
 /** Whether a lettering has its place from its bookends alone: filled or kept filled, and not round a whole ring. */
@@ -169,7 +169,7 @@ function straightGuess(
 
 /** A lettering set with one rule at a value; null where it cannot be. The last one is kept. */
 function settingsBy(
-  { lettering, track, face, held, evening }: Filling,
+  { lettering, track, face, held, correction }: Filling,
   { by }: FitRule,
   scaled: Scaling | null,
 ): (value: number) => SetLettering | null {
@@ -178,7 +178,7 @@ function settingsBy(
   return (value) => {
     if (value === last) return kept;
     const on = by !== 'radius' ? track : scaled && scaled(value).track;
-    const set = on && setLettering(withValue(lettering, by, value), on, face, held, evening, true);
+    const set = on && setLettering(withValue(lettering, by, value), on, face, held, correction, true);
     last = value;
     return (kept = set?.ok ? set.value : null);
   };
@@ -290,7 +290,7 @@ export function fillRoom(
       leftMm: steps.at(-1)!.leftMm,
       set,
     };
-  const plain = setLettering(lettering, track, filling.face, filling.held, filling.evening, true);
+  const plain = setLettering(lettering, track, filling.face, filling.held, filling.correction, true);
   return plain.ok
     ? {
         lettering: anchoredAs(lettering, plain.value),

@@ -33,7 +33,7 @@ export function gapsOf(set: SetLettering): Gap[] {
         name: `${run.letters[gap.before]!.text}${gap.word ? ' ' : ''}${run.letters[gap.after]!.text}`,
         targetMm: gap.aimMm + excess,
         kern: adjustmentAt(line.lettering.adjustments, at).kern,
-        evened: line.evening?.get(at) ?? 0,
+        evened: line.correction?.get(at) ?? 0,
       };
     });
   });

@@ -15,11 +15,11 @@ export interface Growth {
 const STOPS_MM = 1e-3;
 
 function growthOfLine(line: SetLettering): Growth {
-  const { evening, measured, scaleX, overset, lettering } = line;
+  const { correction, measured, scaleX, overset, lettering } = line;
   const { run, origins } = measured;
   const own = new Set(origins);
   let em = 0;
-  for (const [at, by] of evening ?? []) if (own.has(at)) em += by;
+  for (const [at, by] of correction ?? []) if (own.has(at)) em += by;
   const mm = (em * run.face.metrics.upem * scaleX) / 1000;
   const { leastGapMm } = lettering.spacing;
   const pairs = trueGaps(line).filter(({ before, after, clearMm }) => {

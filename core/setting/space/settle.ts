@@ -5,12 +5,12 @@ import type { Face } from '../../type/face';
 import { evenOut, leastGapProblem } from './evenOut';
 import { betweenBookends, fillRoom, roomLeft } from './fill';
 import { fillProblem } from './fillProblem';
-import type { Evening } from '../line/measure';
+import type { SpacingCorrection } from '../line/measure';
 import { setLettering } from '../line/setLettering';
 import { type SetLettering } from '../line/set';
 
 /**
- * Rounds in which filling and evening out settle with each other: evening changes the length a little, filling the
+ * Rounds in which filling and evening out settle with each other: correction changes the length a little, filling the
  * gaps.
  */
 const ROUNDS = 2;
@@ -22,7 +22,7 @@ export const SLACK_MM = 0.04;
 
 const isKept = ({ fit, anchor }: Lettering): boolean => fit.kept && anchor.align !== 'filled';
 /** The rules that are solved anew with every setting; a kept radius is a value of the curve, see `keepRadii`. */
-export const keptRules = (lettering: Lettering): FitRule[] =>
+export const constrainedRules = (lettering: Lettering): FitRule[] =>
   isKept(lettering) ? lettering.fit.rules.filter((one) => one.by !== 'radius') : [];
 
 /** Whether a lettering is filled or evened out, so that setting it takes more than one go. */
@@ -52,7 +52,7 @@ function told(result: Result<SetLettering>, lettering: Lettering, unfilled: Prob
  * Sets a lettering with what evening out adds given: filled by its kept rules if it has some. Fast enough for every
  * frame.
  *
- * @param evening what evening out came to last, for this or an earlier state of the lettering
+ * @param correction what evening out came to last, for this or an earlier state of the lettering
  * @param found the lettering as it stands between its bookends with that, where it has been set already: see
  *   `isFoundFor`
  */
@@ -61,9 +61,9 @@ export const setWith = (
   track: Track,
   face: Face,
   held: readonly (Track | null)[],
-  evening: Evening | null,
+  correction: SpacingCorrection | null,
   found?: SetLettering,
-): Result<SetLettering> => filledWith(lettering, track, face, held, evening, SLACK_MM, found);
+): Result<SetLettering> => filledWith(lettering, track, face, held, correction, SLACK_MM, found);
 
 /** Clock angles that differ by less are the same, degrees. */
 const SAME_DEG = 1e-8;
@@ -80,13 +80,13 @@ export function isFoundFor(
   lettering: Lettering,
   track: Track,
   face: Face,
-  evening: Evening | null,
+  correction: SpacingCorrection | null,
 ): boolean {
   if (
     found.track !== track ||
     found.measured.run.face !== face ||
-    found.evening !== evening ||
-    keptRules(lettering).length > 0
+    found.correction !== correction ||
+    constrainedRules(lettering).length > 0
   )
     return false;
   if (
@@ -105,22 +105,22 @@ function filledWith(
   track: Track,
   face: Face,
   held: readonly (Track | null)[],
-  evening: Evening | null,
+  correction: SpacingCorrection | null,
   slackMm: number,
   found?: SetLettering,
 ): Result<SetLettering> {
-  const rules = keptRules(lettering);
+  const rules = constrainedRules(lettering);
   if (!isKept(lettering) || lettering.wording.trim() === '')
-    return told(setLettering(lettering, track, face, held, evening), lettering, null);
-  const filling = { lettering, track, face, held, evening };
+    return told(setLettering(lettering, track, face, held, correction), lettering, null);
+  const filling = { lettering, track, face, held, correction };
   const filled = found
     ? { lettering, set: found, shape: null, steps: [], leftMm: roomLeft(found) }
     : fillRoom(filling, rules, null);
   const waits =
-    evening !== null && rules.length < lettering.fit.rules.length && filled.leftMm >= 0 && filled.leftMm < slackMm;
+    correction !== null && rules.length < lettering.fit.rules.length && filled.leftMm >= 0 && filled.leftMm < slackMm;
   // What cannot be set is set once more, for the reason why.
   return told(
-    filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, evening, true),
+    filled.set ? ok(filled.set) : setLettering(filled.lettering, track, face, held, correction, true),
     lettering,
     waits ? null : fillProblem(filling, rules, filled, null),
   );
@@ -129,27 +129,32 @@ function filledWith(
 /** A lettering set to the end, with what evening out came to. */
 export interface Settled {
   readonly result: Result<SetLettering>;
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
 }
 
 /**
  * What evening out comes to for a lettering, filled by its kept rules where it has some; null where it is not evened
  * out.
  */
-export function eveningOf(
+export function correctionOf(
   lettering: Lettering,
   track: Track,
   face: Face,
   held: readonly (Track | null)[] = [],
-): Evening | null {
+): SpacingCorrection | null {
   if (!isKept(lettering)) return evenOut(lettering, track, face, held);
-  const rules = keptRules(lettering);
+  const rules = constrainedRules(lettering);
   // Without rules its place alone counts, and that does not change by evening out.
   if (rules.length === 0) return evenOut(betweenBookends(lettering, track), track, face, held);
-  let evening = evenOut(lettering, track, face, held);
-  for (let round = 0; evening && round < ROUNDS; round++)
-    evening = evenOut(fillRoom({ lettering, track, face, held, evening }, rules, null).lettering, track, face, held);
-  return evening;
+  let correction = evenOut(lettering, track, face, held);
+  for (let round = 0; correction && round < ROUNDS; round++)
+    correction = evenOut(
+      fillRoom({ lettering, track, face, held, correction }, rules, null).lettering,
+      track,
+      face,
+      held,
+    );
+  return correction;
 }
 
 /**
@@ -157,7 +162,7 @@ export function eveningOf(
  * ink meets the bookends exactly. The same wherever it is computed.
  */
 export function settle(lettering: Lettering, track: Track, face: Face, held: readonly (Track | null)[] = []): Settled {
-  if (!needsSettling(lettering)) return { result: setLettering(lettering, track, face, held), evening: null };
-  const evening = eveningOf(lettering, track, face, held);
-  return { result: filledWith(lettering, track, face, held, evening, 0), evening };
+  if (!needsSettling(lettering)) return { result: setLettering(lettering, track, face, held), correction: null };
+  const correction = correctionOf(lettering, track, face, held);
+  return { result: filledWith(lettering, track, face, held, correction, 0), correction };
 }

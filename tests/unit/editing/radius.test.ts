@@ -1,13 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece } from '#core/drawing/drawPiece';
-import { groundOf, settingOf, type Evenings, type Faces } from '#core/setting/settingOf';
+import { groundOf, settingOf, type SpacingCorrections, type Faces } from '#core/setting/settingOf';
 import { finish, radiusRule } from '#core/editing/rules/radius';
 import { tracksOf } from '#core/curves/index';
 import { applySteps, setStep, type Made, type Step } from '#core/piece/steps/index';
 import { findLettering, type CurveShape, type Fit, type Lettering, type Piece } from '#core/piece/types';
 import { betweenBookends, roomLeft } from '#core/setting/space/fill';
 import { setLettering } from '#core/setting/line/setLettering';
-import { eveningOf, isFoundFor, setWith } from '#core/setting/space/settle';
+import { correctionOf, isFoundFor, setWith } from '#core/setting/space/settle';
 import { circle, curve, faces, lettering, piece, spacing } from '../../support/pieces';
 
 let all: Faces;
@@ -20,10 +20,10 @@ const radius: Fit['rules'] = [{ by: 'radius', least: 0.3, most: 3 }];
 const start = (changes: Partial<Lettering> = {}, shape: CurveShape = circle(30)): Piece =>
   piece([curve(shape), lettering('OTTERMERE LIGHT', { bookends: { startU: 0.7, endU: 0.3 }, ...changes })]);
 /** Steps with what they mean for kept radii. */
-function after(p: Piece, steps: readonly Step[], evenings?: Evenings): Made {
+function after(p: Piece, steps: readonly Step[], corrections?: SpacingCorrections): Made {
   const next = applySteps(p, steps);
   if (!next.ok) throw new Error(next.problem.message);
-  return radiusRule.follow!(p, { piece: next.value, steps }, { faces: all, evenings });
+  return radiusRule.follow!(p, { piece: next.value, steps }, { faces: all, corrections });
 }
 /** An edit as the bench makes it. */
 function edited(p: Piece, ...steps: ReturnType<typeof setStep>[]): Piece {
@@ -86,7 +86,7 @@ describe('a radius kept such that the words fill their room', () => {
     ] as CurveShape[]) {
       const p = keep(start({ spacing: spacing({ evenOut: 1, lean: 1 }) }, shape), radius);
       expect(finish(p, words(p), all)!.shape, 'has the right size already').toBeNull();
-      const none: Evenings = { of: () => null };
+      const none: SpacingCorrections = { of: () => null };
       const now = after(p, [setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY')], none).piece;
       // Filled without evening out; with it the room is missed until the size is finished.
       const plain = settingOf(words(now), tracksOf(now), all, none);
@@ -98,7 +98,7 @@ describe('a radius kept such that the words fill their room', () => {
       // What evening out came to is that of the finished curve, which is then finished.
       const again = done.ok ? finish(done.value, words(done.value), all)! : finished;
       expect(again.shape).toBeNull();
-      for (const [at, em] of again.evening!) expect(em).toBeCloseTo(finished.evening!.get(at)!, 3);
+      for (const [at, em] of again.correction!) expect(em).toBeCloseTo(finished.correction!.get(at)!, 3);
       // The same as found in one go.
       const whole = edited(p, setStep(p, 'words', ['wording'], 'OTTERMERE LIGHT RAILWAY'));
       const length = (one: Piece): number => {
@@ -115,8 +115,8 @@ describe('a radius kept such that the words fill their room', () => {
     ] as CurveShape[]) {
       const p = keep(start({ spacing: spacing({ evenOut: 1 }) }, shape), radius);
       const ground = groundOf(words(p), tracksOf(p), all);
-      const evening = ground.ok ? eveningOf(words(p), ground.value.track, ground.value.face) : null;
-      const was: Evenings = { of: () => evening };
+      const correction = ground.ok ? correctionOf(words(p), ground.value.track, ground.value.face) : null;
+      const was: SpacingCorrections = { of: () => correction };
       const made = after(p, [setStep(p, 'words', ['wording'], 'OTTERMERE LIGHTS')], was).piece;
       const set = settingOf(words(made), tracksOf(made), all, was);
       const leftMm = set.ok ? roomLeft(set.value) : Number.NaN;
@@ -142,8 +142,8 @@ describe('a radius kept such that the words fill their room', () => {
       // The last step is too small to even out again for it.
       const again = done.ok ? finish(done.value, words(done.value), all)! : null;
       expect(again?.shape).toBeNull();
-      for (const [at, em] of finished.evening!)
-        expect(Math.abs(again!.evening!.get(at)! - em), `${shape.kind}, thousandths of an em at ${at}`).toBeLessThan(
+      for (const [at, em] of finished.correction!)
+        expect(Math.abs(again!.correction!.get(at)! - em), `${shape.kind}, thousandths of an em at ${at}`).toBeLessThan(
           0.01,
         );
     }

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
 import { deleteCurveSteps } from '#core/editing/edits/operations';
 import { drawPiece } from '#core/drawing/drawPiece';
-import { groundOf, settingOf, type Evenings } from '#core/setting/settingOf';
+import { groundOf, settingOf, type SpacingCorrections } from '#core/setting/settingOf';
 import { equalRoomsSteps } from '#core/editing/edits/equalRooms';
 import { finishRooms, roomsRule } from '#core/editing/rules/rooms';
 import { colourOf, matchLetterings } from '#core/editing/edits/match';
@@ -22,7 +22,7 @@ import { setOrnaments } from '#core/setting/space/ornaments';
 import { signOf } from '#core/setting/space/ornamentSigns';
 import { roomsOn } from '#core/setting/space/rooms';
 import type { SetLettering } from '#core/setting/line/set';
-import { eveningOf } from '#core/setting/space/settle';
+import { correctionOf } from '#core/setting/space/settle';
 import type { Face } from '#core/type/face';
 import { done } from '../../support/edits';
 import { circle, curve, faces, lettering, piece, seat, spacing, track } from '../../support/pieces';
@@ -144,8 +144,8 @@ describe('rooms that are kept equal', () => {
     const all3 = { ...p, items: p.items.map((item) => (isLettering(item) ? { ...item, ...more } : item)) };
     return edited(all3, setStep(all3, 'ring', ['equalRooms'], true));
   };
-  const after = (p: Piece, steps: readonly Step[], evenings?: Evenings): Made =>
-    roomsRule.follow!(p, { piece: done(p, { ok: true, value: [...steps] }), steps }, { faces: all, evenings });
+  const after = (p: Piece, steps: readonly Step[], corrections?: SpacingCorrections): Made =>
+    roomsRule.follow!(p, { piece: done(p, { ok: true, value: [...steps] }), steps }, { faces: all, corrections });
   const edited = (p: Piece, ...steps: Step[]): Piece => after(p, steps).piece;
   const uneven = (p: Piece): number => {
     const lengths = rooms(p).map(({ from, to }) => to - from);
@@ -194,19 +194,19 @@ describe('rooms that are kept equal', () => {
   });
   it('are finished with what evening out comes to, found after the edit', () => {
     const p = kept(circle(32), { spacing: spacing({ evenOut: 1 }) });
-    const none: Evenings = { of: () => null };
+    const none: SpacingCorrections = { of: () => null };
     const quick = after(p, [setStep(p, 'w1', ['wording'], 'AVAILS')], none).piece;
     expect(uneven(quick)).toBeGreaterThan(1e-3);
-    const known: Evenings = {
+    const known: SpacingCorrections = {
       of: (one) => {
         const ground = groundOf(one, tracksOf(quick), all);
-        return ground.ok ? eveningOf(one, ground.value.track, ground.value.face) : null;
+        return ground.ok ? correctionOf(one, ground.value.track, ground.value.face) : null;
       },
     };
-    const finished = done(quick, { ok: true, value: finishRooms(quick, 'ring', { faces: all, evenings: known }) });
+    const finished = done(quick, { ok: true, value: finishRooms(quick, 'ring', { faces: all, corrections: known }) });
     expect(uneven(finished)).toBeLessThan(1e-4);
-    expect(finishRooms(finished, 'ring', { faces: all, evenings: known })).toEqual([]);
-    expect(finishRooms(three(circle(32)), 'ring', { faces: all, evenings: known })).toEqual([]);
+    expect(finishRooms(finished, 'ring', { faces: all, corrections: known })).toEqual([]);
+    expect(finishRooms(three(circle(32)), 'ring', { faces: all, corrections: known })).toEqual([]);
   });
 });
 

@@ -21,10 +21,10 @@ const ring = (changes: Partial<Curve> = {}): Curve => ({ ...curve(circle(30)), .
 const proof = (p: Piece, forbidden: string[] = []): Finding[] => proofPiece(p, all, undefined, new Set(forbidden));
 const codes = (p: Piece, forbidden: string[] = []): string[] => proof(p, forbidden).map((one) => one.code);
 const of = (...items: Item[]): Piece => piece(items);
-/** What a mend makes of a piece: what it found is gone, and the piece is still one. */
-function mended(p: Piece, code: string): Piece {
+/** What a fix makes of a piece: what it found is gone, and the piece is still one. */
+function fixed(p: Piece, code: string): Piece {
   const finding = proof(p).find((one) => one.code === code)!;
-  const made = applySteps(p, finding.mend!.steps);
+  const made = applySteps(p, finding.fix!.steps);
   if (!made.ok) throw new Error(made.problem.message);
   expect(pieceProblems(made.value)).toEqual([]);
   expect(codes(made.value)).not.toContain(code);
@@ -64,7 +64,7 @@ describe('the proof', () => {
   it('finds letters that read upside down, and turns them over in their band', () => {
     const p = of(ring(), words('OTTER', { anchor: clock(180) }));
     expect(codes(p)).toEqual(['upside-down']);
-    expect((mended(p, 'upside-down').items[1] as Lettering).seat.tops).toBe('inward');
+    expect((fixed(p, 'upside-down').items[1] as Lettering).seat.tops).toBe('inward');
     // A quarter of the way round is not upside down, nor is what runs round the whole ring.
     expect(codes(of(ring(), words('OTTER', { anchor: clock(90) })))).toEqual([]);
     // The tops point down by more than a third of a turn from straight up.
@@ -132,7 +132,7 @@ describe('the proof', () => {
       words('OTTER', { underline: { ink: 'rust', widthMm: 0.06, offMm: 1 } }),
     );
     expect(codes(p)).toEqual(['thin-line', 'thin-line']);
-    expect((mended(of(ring(), p.items[1]!), 'thin-line').items[1] as Curve).stroke!.widthMm).toBe(
+    expect((fixed(of(ring(), p.items[1]!), 'thin-line').items[1] as Curve).stroke!.widthMm).toBe(
       PROCESSES.offset.leastStrokeMm,
     );
     expect(codes(of(ring(), { ...curve(circle(20), 'in'), stroke: makeStroke('rust', 0.08) }))).toEqual([]);
@@ -146,7 +146,7 @@ describe('the proof', () => {
   it('finds letters too low to read', () => {
     const p = of(ring(), words('OTTER', { size: { by: 'cap', mm: 1.1 } }));
     expect(codes(p)).toContain('small-letters');
-    expect((mended(p, 'small-letters').items[1] as Lettering).size).toEqual({ by: 'cap', mm: 1.2 });
+    expect((fixed(p, 'small-letters').items[1] as Lettering).size).toEqual({ by: 'cap', mm: 1.2 });
     expect(codes(of(ring(), words('OTTER', { size: { by: 'cap', mm: 1.2 } })))).not.toContain('small-letters');
   });
 
@@ -155,7 +155,7 @@ describe('the proof', () => {
     expect(proof(p)).toMatchObject([
       { code: 'nearly-centred', message: expect.stringContaining("0.80° off 12 o'clock") },
     ]);
-    expect((mended(p, 'nearly-centred').items[1] as Lettering).anchor.at).toEqual({ kind: 'clock', deg: 0 });
+    expect((fixed(p, 'nearly-centred').items[1] as Lettering).anchor.at).toEqual({ kind: 'clock', deg: 0 });
     expect(codes(of(ring(), words('OTTER', { anchor: clock(5) })))).toEqual([]);
     expect(codes(of(ring(), words('OTTER', { anchor: clock(0, 0.3) })))).toEqual(['nearly-centred']);
     expect(codes(of(ring(), words('OTTER', { anchor: clock(0, 2) })))).toEqual([]);
@@ -179,16 +179,16 @@ describe('the proof', () => {
     expect(codes(foot({}))).toEqual([]);
     const size = foot({ size: { by: 'cap', mm: 5.1 } });
     expect(codes(size)).toEqual(['size-nearly-alike']);
-    mended(size, 'size-nearly-alike');
+    fixed(size, 'size-nearly-alike');
     expect(codes(foot({ size: { by: 'cap', mm: 4 } }))).toEqual([]);
     const band = foot({ seat: seat('inward', 'outside', 0.2) });
     expect(proof(band)).toMatchObject([{ code: 'band-nearly-alike', itemId: 'foot' }]);
     expect(proof(band)[0]!.mm).toBeCloseTo(0.2, 6);
-    mended(band, 'band-nearly-alike');
+    fixed(band, 'band-nearly-alike');
     expect(codes(foot({ seat: seat('inward', 'outside', 2) }))).toEqual([]);
     const density = foot({ spacing: spacing({ tracking: 64 }) });
     expect(codes(density)).toEqual(['density-nearly-alike']);
-    mended(density, 'density-nearly-alike');
+    fixed(density, 'density-nearly-alike');
     expect(codes(foot({ spacing: spacing({ tracking: 110 }) }))).toEqual([]);
   });
 
@@ -196,7 +196,7 @@ describe('the proof', () => {
     const wide = ring({ fill: 'enamel', shape: circle(43) });
     const p = of(wide);
     expect(proof(p)).toMatchObject([{ code: 'bleed-missing', mm: expect.closeTo(1, 3) }]);
-    expect(mended(p, 'bleed-missing').sheet.bleedMm).toBe(3);
+    expect(fixed(p, 'bleed-missing').sheet.bleedMm).toBe(3);
     expect(codes(of(ring({ fill: 'enamel', shape: circle(42) })))).toEqual([]);
     const sheet = { widthMm: 84, heightMm: 84, bleedMm: 3 };
     expect(codes({ ...of(wide), sheet })).toEqual(['bleed-short']);
@@ -208,7 +208,7 @@ describe('the proof', () => {
   it('finds a curve that was inked by oversight', () => {
     const p = of(ring({ stroke: makeStroke('rust') }), words('OTTER'));
     expect(codes(p)).toEqual(['inked-guide']);
-    expect((mended(p, 'inked-guide').items[0] as Curve).stroke).toBeNull();
+    expect((fixed(p, 'inked-guide').items[0] as Curve).stroke).toBeNull();
     expect(
       codes(of(ring({ stroke: makeStroke('rust') }), words('OTTER', { seat: seat('outward', 'outside', 1) }))),
     ).toEqual([]);
@@ -234,12 +234,12 @@ describe('the proof', () => {
     });
     const heavy = inks([90, 80, 80, 90]);
     expect(codes(heavy)).toEqual(['total-ink']);
-    expect(mended(heavy, 'total-ink').inks[0]!.cmyk.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(300);
+    expect(fixed(heavy, 'total-ink').inks[0]!.cmyk.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(300);
     expect(codes(inks([70, 70, 70, 90]))).toEqual([]);
     expect(codes(inks([90, 80, 80, 90], false, 'spot'))).toEqual([]);
     const white = inks([0, 0, 0, 0], true);
     expect(codes(white)).toEqual(['white-overprint']);
-    mended(white, 'white-overprint');
+    fixed(white, 'white-overprint');
     expect(codes(inks([0, 0, 0, 0]))).toEqual([]);
     expect(codes(inks([0, 0, 0, 1], true))).toEqual([]);
     expect(codes({ ...heavy, items: [ring()] })).toEqual([]);
@@ -277,7 +277,7 @@ describe('the proof', () => {
         message: expect.stringContaining('203 pixels an inch at 50.0 mm'),
       },
     ]);
-    expect((mended(picture(50), 'picture-resolution').items[0] as Picture).widthMm).toBe(40.64);
+    expect((fixed(picture(50), 'picture-resolution').items[0] as Picture).widthMm).toBe(40.64);
     expect(codes(picture(50, { hidden: true }))).toEqual([]);
     expect(codes({ ...picture(50), process: PROCESSES.screen })).toEqual([]);
   });

@@ -134,7 +134,7 @@ describe('filling an open curve', () => {
           });
           const on = track(shape),
             face = all.get(what.faceId)!;
-          const once = fillRoom({ lettering: what, track: on, face, held: [], evening: null }, [wideRule(by)], null);
+          const once = fillRoom({ lettering: what, track: on, face, held: [], correction: null }, [wideRule(by)], null);
           expect(Math.abs(once.leftMm)).toBeLessThan(1e-4);
           const plainly = set(once.lettering, shape);
           const kept = settle(

@@ -273,7 +273,7 @@ describe('evening out in real faces', () => {
             circle(60),
             one,
           );
-          if (!set.evening) continue;
+          if (!set.correction) continue;
           const round = setSlabs(
             one,
             lettering('OO', {

@@ -17,7 +17,7 @@ const filling = (what: Lettering, shape: CurveShape, face: Face): Filling => ({
   track: track(shape),
   face,
   held: [],
-  evening: null,
+  correction: null,
 });
 function ends(set: SetLettering): [number, number] {
   const { overset } = set;
@@ -174,12 +174,12 @@ describe('filling in real faces', () => {
       { spacing: spacing({ evenOut: 1 }), ...kept([wideRule('tracking')]) },
     );
     for (const shape of [circle(35), CURVES[2]![1]]) {
-      const { result, evening } = settle(what, track(shape), all.get('limelight')!);
+      const { result, correction } = settle(what, track(shape), all.get('limelight')!);
       if (!result.ok) throw new Error(result.problem.message);
       for (const off of ends(result.value)) expect(Math.abs(off)).toBeLessThan(0.001);
       expect(evennessOf(result.value)!).toBeGreaterThan(89);
       // A screen that is given what evening out came to sets the very same.
-      const again = setWith(what, track(shape), all.get('limelight')!, [], evening);
+      const again = setWith(what, track(shape), all.get('limelight')!, [], correction);
       expect(again.ok && [...again.value.rows]).toEqual([...result.value.rows]);
     }
   });

@@ -25,7 +25,7 @@ function add(): void {
 }
 function remove(): void {
   const problem = set('Remove node', removeNode(props.shape, view.node!));
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
   else view.node = null;
 }
 const move = (axis: 'x' | 'y') => (value: number, gesture: string) => {

@@ -9,7 +9,7 @@ import { usePiece } from '~/stores/piece';
  */
 const props = defineProps<{ item: Item }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const closed = (id: string): boolean => store.trackOf(id)?.path.path.closed ?? false;
 const shapes = computed(() =>
   store.piece!.items.filter(isCurve).filter((one) => one.id !== props.item.id && one.fill !== null && closed(one.id)),

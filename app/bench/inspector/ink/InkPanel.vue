@@ -5,7 +5,7 @@ import { usePiece } from '~/stores/piece';
 /** What an item is printed with. */
 const props = defineProps<{ item: Curve | Lettering | Ornaments }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const set = (label: string, field: string, value: unknown, gesture?: string) =>
   store.set(label, props.item.id, [field], value, gesture);
 const stroke = (value: Stroke | null, gesture?: string) =>

@@ -5,7 +5,7 @@ import { usePiece } from '~/stores/piece';
 /** What letters have beneath them: halo, block shade, underline; and whether those that overlap are one. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 type Beneath = 'halo' | 'shade' | 'underline';
 const LABELS: Readonly<Record<Beneath, string>> = { halo: 'Halo', shade: 'Block shade', underline: 'Underline' };
 

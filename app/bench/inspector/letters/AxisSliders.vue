@@ -6,7 +6,7 @@ import { usePiece } from '~/stores/piece';
 /** The axes of a variable face, in the font's own units. */
 const props = defineProps<{ lettering: Lettering; face: Face }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 
 const valueOf = ({ tag, standard }: Axis): number =>
   props.lettering.axes.find((one) => one.tag === tag)?.value ?? standard;

@@ -10,7 +10,7 @@ import { usePiece } from '~/stores/piece';
 /** The OpenType features that the face has, as switches, each with the person's words as it would make them. */
 const props = defineProps<{ lettering: Lettering; face: Face }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const open = ref(false);
 
 const list = computed(() => switchableFeatures(props.face.features));

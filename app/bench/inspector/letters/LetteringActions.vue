@@ -14,7 +14,7 @@ import { useView } from '~/stores/view';
 const props = defineProps<{ lettering: Lettering }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const view = useView();
 
 const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));
@@ -30,7 +30,7 @@ const SHARES: readonly { share: TwinShare; name: string }[] = [
 ];
 
 const warn = (problem: { message: string } | null): void => {
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 };
 function makeTwin(): void {
   const id = nanoid(8);

@@ -8,7 +8,7 @@ import { useView } from '~/stores/view';
 
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const faces = useFaces();
 const words = useTemplateRef<{ focus: (at?: number) => void }>('words');
 const browsing = ref(false);

@@ -11,7 +11,7 @@ import { usePiece } from '~/stores/piece';
 /** Named looks of lettering, each with a picture set by the engine: kept from one lettering, given to others. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const faces = useFaces();
 const styles = computed(() => store.piece!.styles);
 const chosen = ref('');
@@ -48,7 +48,7 @@ function apply(style: Style): void {
       setStep(store.piece!, props.lettering.id, [field], style.of[field]),
     ),
   );
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 const one = computed(() => styles.value.find((style) => style.id === chosen.value) ?? worn.value);
 const rename = (name: string) =>

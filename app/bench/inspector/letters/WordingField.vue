@@ -20,7 +20,7 @@ import { useView } from '~/stores/view';
 const store = usePiece();
 const faces = useFaces();
 const view = useView();
-useRehearsal();
+useWarmUp();
 const field = useTemplateRef<HTMLTextAreaElement>('field');
 const lettering = computed(() => store.selectedLettering);
 let gesture = '';

@@ -5,7 +5,7 @@ import { usePiece } from '~/stores/piece';
 /** What this lettering does at the sharp corners of its curve. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const LAST_RADIUS = 2;
 
 function choose(kind: string | number | boolean | undefined): void {

@@ -8,7 +8,7 @@ import { usePiece } from '~/stores/piece';
 /** What of the letters sits at the curve, and what keeps them at their distance. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 
 const BY: readonly { value: SeatedBy; label: string }[] = [
   { value: 'caps', label: 'capitals' },
@@ -36,7 +36,7 @@ function setSeat(label: string, seat: Seat, gesture?: string) {
   return store.edit(label, [setStep(store.piece!, props.lettering.id, ['seat'], seat)], gesture);
 }
 function warnOf(problem: ReturnType<typeof setSeat>): void {
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 const setBy = (by: SeatedBy): void => warnOf(setSeat('Seat by', { ...props.lettering.seat, by }));
 function setKind(kind: (typeof KINDS)[number]['value']): void {

@@ -11,7 +11,7 @@ import { useView } from '~/stores/view';
 
 const props = defineProps<{ lettering: Lettering; track: Track }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const view = useView();
 
 const closed = computed(() => isClosed(props.track));
@@ -43,7 +43,7 @@ function take(label: string, next: Lettering): void {
     setStep(piece, id, ['bookends'], next.bookends),
     setStep(piece, id, ['anchor'], next.anchor),
   ]);
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 const seat = (tops: Tops, side: Side): void => {
   take(

@@ -35,7 +35,7 @@ const SIDES = computed((): readonly { side: Side; name: string }[] =>
 );
 
 /** The pictures are drawn anew when the hand rests: no drag waits for them. */
-const resting = useResting(() => props.lettering);
+const resting = useIdleValue(() => props.lettering);
 const pictures = computed(() => {
   const { faceId, wording, spacing } = resting.value;
   const face = faces.loaded.get(faceId);

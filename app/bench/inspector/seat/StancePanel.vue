@@ -8,12 +8,12 @@ import { usePiece } from '~/stores/piece';
 /** How single letters stand, as pictures set by the engine with the person's own letters. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const faces = useFaces();
 
 const KINDS = Object.keys(STANCES) as readonly StanceKind[];
 /** The pictures are drawn anew when the hand rests: no drag waits for them. */
-const resting = useResting(() => props.lettering);
+const resting = useIdleValue(() => props.lettering);
 const pictures = computed(() => {
   const face = faces.loaded.get(resting.value.faceId);
   return new Map(
@@ -35,7 +35,7 @@ const centre = computed(() => stance.value.centre ?? store.selectedSetting?.trac
 
 function change(next: Partial<Stance>, gesture?: string) {
   const problem = store.set('Change stance', props.lettering.id, ['stance'], { ...stance.value, ...next }, gesture);
-  if (problem && !gesture) store.news = { kind: 'warning', text: problem.message };
+  if (problem && !gesture) store.notice = { kind: 'warning', text: problem.message };
   return problem;
 }
 const choose = (kind: StanceKind) =>

@@ -37,7 +37,7 @@ const lean = set('Lean', 'lean', 100);
 const mayGrow = set('Length of the line', 'mayGrow');
 
 /** Drawn and judged when the hand rests, so that no key and no drag waits for it. */
-const restingLettering = useResting(() => props.lettering);
+const restingLettering = useIdleValue(() => props.lettering);
 interface AimShown {
   readonly lean: number;
   readonly name: string;
@@ -74,14 +74,14 @@ const draw = (): void => {
 watch(
   [() => shownOf(restingLettering.value), () => faces.loaded.get(restingLettering.value.faceId)],
   () => {
-    whenResting(draw);
+    whenIdle(draw);
   },
   { immediate: true },
 );
 onScopeDispose(() => {
   noLonger(draw);
 });
-const resting = useResting(() => store.shownSetting);
+const resting = useIdleValue(() => store.shownSetting);
 const even = computed(() => (resting.value ? evennessOf(resting.value) : null));
 const proposal = computed(() => {
   const now = resting.value;

@@ -14,7 +14,7 @@ import { usePiece } from '~/stores/piece';
  */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const faces = useFaces();
 
 const BY: readonly { by: FitBy; name: string }[] = [
@@ -27,16 +27,16 @@ const fit = computed(() => props.lettering.fit);
 const kept = computed(() => fit.value.kept);
 
 /** Tried when the hand rests, of things as they are then: the values are shown before they are taken. */
-const resting = useResting(() => ({
+const resting = useIdleValue(() => ({
   lettering: props.lettering,
   setting: store.selectedSetting,
   curve: store.selectedCurve,
   tracks: store.tracks,
-  evenings: store.evenings,
+  corrections: store.corrections,
 }));
 function fillingOf(lettering: Lettering): Filling | null {
   const ground = groundOf(lettering, resting.value.tracks, faces.loaded);
-  return ground.ok ? { lettering, ...ground.value, evening: resting.value.evenings.of(lettering) } : null;
+  return ground.ok ? { lettering, ...ground.value, correction: resting.value.corrections.of(lettering) } : null;
 }
 const shape = computed(() => {
   const { curve } = resting.value;
@@ -92,7 +92,7 @@ function take(label: string, made: FillResult): void {
     steps.push(setStep(piece, id, ['spacing', 'tracking'], lettering.spacing.tracking));
   if (made.shape) steps.push(setStep(piece, curveId, ['shape'], made.shape));
   const problem = store.edit(label, steps);
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 const setFit = (label: string, next: Partial<Lettering['fit']>, gesture?: string) =>
   store.set(label, props.lettering.id, ['fit'], { ...fit.value, ...next }, gesture);

@@ -16,7 +16,7 @@ const BY: readonly { by: MatchBy; name: string; said: (value: number) => string 
   { by: 'width', name: 'width', said: (value) => `${(value * 100).toFixed(1)} %` },
 ];
 /** Tried when the hand rests: the values are shown before they are taken. */
-const resting = useResting(() => props.letterings);
+const resting = useIdleValue(() => props.letterings);
 const offers = computed(
   () =>
     new Map(
@@ -42,7 +42,7 @@ function take(by: MatchBy): void {
     faces.loaded,
   );
   const problem = made.ok ? store.edit(`Match ${by}`, made.value.steps) : made.problem;
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 </script>
 

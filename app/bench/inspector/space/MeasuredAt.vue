@@ -16,7 +16,7 @@ const WORDS: Readonly<Record<number, string>> = { 0: 'the baseline', 0.5: 'the m
 const at = computed(() => props.lettering.spacing.measuredAt);
 const word = computed(() => WORDS[at.value] ?? `${Math.round(at.value * 100)} % of the cap height`);
 /** Drawn anew while the slider moves, not while words are typed. */
-const resting = useResting(() => props.lettering);
+const resting = useIdleValue(() => props.lettering);
 const picture = computed(() => {
   const face = faces.loaded.get(resting.value.faceId);
   const made = face && measuredPicture({ ...resting.value, spacing: props.lettering.spacing }, face);

@@ -10,7 +10,7 @@ import { usePiece } from '~/stores/piece';
 /** The empty rooms between the letterings of a curve: made equal, or filled with ornaments. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const faces = useFaces();
 
 const rooms = computed(() => {
@@ -36,19 +36,31 @@ const equal = computed(
 );
 
 function makeEqual(): void {
-  const made = equalRoomsSteps(store.piece!, props.lettering.curveId, props.lettering.id, faces.loaded, store.evenings);
+  const made = equalRoomsSteps(
+    store.piece!,
+    props.lettering.curveId,
+    props.lettering.id,
+    faces.loaded,
+    store.corrections,
+  );
   const problem = made.ok ? store.edit('Equal rooms', made.value) : made.problem;
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 /** Why rooms that are kept equal are not. */
 const why = computed(() => {
   if (!kept.value || !store.settled) return '';
-  const made = equalRoomsSteps(store.piece!, props.lettering.curveId, props.lettering.id, faces.loaded, store.evenings);
+  const made = equalRoomsSteps(
+    store.piece!,
+    props.lettering.curveId,
+    props.lettering.id,
+    faces.loaded,
+    store.corrections,
+  );
   return made.ok ? '' : made.problem.message;
 });
 function keep(on: boolean): void {
   const problem = store.set(on ? 'Keep rooms equal' : 'Keep rooms as they are', curve.value.id, ['equalRooms'], on);
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 function addOrnaments(): void {
   const item = makeOrnaments(
@@ -63,7 +75,7 @@ function addOrnaments(): void {
     undefined,
     [item.id],
   );
-  if (problem) store.news = { kind: 'warning', text: problem.message };
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 </script>
 

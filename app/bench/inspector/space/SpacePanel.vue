@@ -8,7 +8,7 @@ import { usePiece } from '~/stores/piece';
 
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
-useBeside();
+useSidePanel();
 const { gaps, byHand, pickWorst, clearAll } = useGaps();
 const touching = useCollisions();
 

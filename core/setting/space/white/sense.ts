@@ -214,7 +214,7 @@ export function senseOf(face: Face): Sense {
 }
 
 /** Gives a face the sense that was found for it elsewhere, so that it is not fitted here. */
-export const keepSense = (face: Face, sense: Sense): void => {
+export const setSense = (face: Face, sense: Sense): void => {
   senses.set(face.vary, sense);
 };
 

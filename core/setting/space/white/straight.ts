@@ -98,7 +98,7 @@ function measurePairs(line: MeasuredRun, width: number, words: number): readonly
   const { face, letters } = run;
   if (letters.length < 2) return none;
   const usual = usualKind(run, scales);
-  const plain = measureRun(line, { scaleX: width, scaleY: 1, trackingEm: 0, adjustments: [], words, evening: null });
+  const plain = measureRun(line, { scaleX: width, scaleY: 1, trackingEm: 0, adjustments: [], words, correction: null });
   const levels = levelsFor(usual.height, plain.inkBottomMm, plain.inkTopMm);
   const pairs: StraightPair[] = [];
   let last: { readonly index: number; readonly kind: LetterKind; readonly sides: Sides } | null = null;

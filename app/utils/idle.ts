@@ -37,7 +37,7 @@ function look(): void {
  * Runs once when the hand rests: when nothing for which this is called has changed for a while, and the page has
  * nothing else to do. Called again before, it waits anew; all that waits shares one clock.
  */
-export function whenResting(run: () => void): void {
+export function whenIdle(run: () => void): void {
   waiting.add(run);
   changedAt = performance.now();
   if (watching) return;

@@ -18,7 +18,7 @@ const come = new Map<string, number>();
  * page has nothing else to do, with one letter of the alphabet after the other put behind the words at hand, and thrown
  * away.
  */
-export function useRehearsal(): void {
+export function useWarmUp(): void {
   const store = usePiece();
   const faces = useFaces();
   let over = false;
@@ -26,7 +26,7 @@ export function useRehearsal(): void {
   function once(): void {
     const { piece, selectedLettering: lettering } = store;
     if (!atRest()) {
-      whenResting(once);
+      whenIdle(once);
       return;
     }
     const at = come.get(lettering?.faceId ?? '') ?? 0;
@@ -36,13 +36,13 @@ export function useRehearsal(): void {
     const wording = lettering.wording + (/\p{Ll}\P{L}*$/u.test(lettering.wording) ? letter.toLowerCase() : letter);
     const made = transact(piece, rewordSteps(piece, lettering, wording), {
       faces: faces.loaded,
-      evenings: store.evenings,
+      corrections: store.corrections,
     });
     const next = made.ok ? made.value.piece : null,
       trial = next && findLettering(next, lettering.id);
     if (next && trial) {
       const tracks = tracksOf(next);
-      const set = settingOf(trial, tracks, faces.loaded, store.evenings);
+      const set = settingOf(trial, tracks, faces.loaded, store.corrections);
       const painted = paintItem(next, trial, {
         track: (id) => {
           const one = tracks.get(id);
@@ -58,7 +58,7 @@ export function useRehearsal(): void {
   watch(
     () => store.facesReady && store.settled && store.selectedLettering?.faceId,
     (ready) => {
-      if (ready) whenResting(once);
+      if (ready) whenIdle(once);
     },
     { immediate: true },
   );

@@ -11,7 +11,7 @@ let held = false;
 /**
  * For a part beside the sheet that shows what is on it: while words are typed it follows the sheet, see `sheetFirst`.
  */
-export function useBeside(): void {
+export function useSidePanel(): void {
   const scope = getCurrentScope()!;
   parts.add(scope);
   onScopeDispose(() => {

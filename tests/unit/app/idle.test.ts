@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { atRest, noLonger, whenResting } from '../../../app/utils/rest';
+import { atRest, noLonger, whenIdle } from '../../../app/utils/idle';
 
 describe('what waits for the hand to rest', () => {
   beforeEach(() => {
@@ -21,8 +21,8 @@ describe('what waits for the hand to rest', () => {
       },
     ];
     for (let n = 0; n < 5; n++) {
-      whenResting(a);
-      whenResting(b);
+      whenIdle(a);
+      whenIdle(b);
       vi.advanceTimersByTime(200);
       expect(ran).toEqual([]);
       expect(atRest()).toBe(false);
@@ -39,13 +39,13 @@ describe('what waits for the hand to rest', () => {
     const later = (): void => {
       ran.push('later');
     };
-    whenResting(() => {
+    whenIdle(() => {
       ran.push('first');
-      whenResting(() => {
+      whenIdle(() => {
         ran.push('third');
       });
     });
-    whenResting(later);
+    whenIdle(later);
     vi.advanceTimersByTime(310);
     expect(ran).toEqual(['first']);
     vi.advanceTimersByTime(310);
@@ -54,7 +54,7 @@ describe('what waits for the hand to rest', () => {
 
   it('does not run what was taken back', () => {
     const run = vi.fn();
-    whenResting(run);
+    whenIdle(run);
     noLonger(run);
     vi.advanceTimersByTime(1000);
     expect(run).not.toHaveBeenCalled();

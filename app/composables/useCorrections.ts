@@ -1,6 +1,6 @@
 import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
-import { groundOf, type Evenings, type Faces } from '#core/setting/settingOf';
+import { groundOf, type SpacingCorrections, type Faces } from '#core/setting/settingOf';
 import { movedPlaces } from '#core/piece/wording/reword';
 import {
   findCurve,
@@ -14,7 +14,7 @@ import {
   type Piece,
 } from '#core/piece/types';
 import type { Result } from '#core/result';
-import type { Evening } from '#core/setting/line/measure';
+import type { SpacingCorrection } from '#core/setting/line/measure';
 import { needsSettling } from '#core/setting/space/settle';
 import type { Compare } from '~/stores/view';
 import { heavyWork } from '~/workers/door';
@@ -26,7 +26,7 @@ const AGAIN_MS = 4000;
 interface Known {
   readonly lettering: Lettering;
   readonly track: Track;
-  readonly evening: Evening | null;
+  readonly correction: SpacingCorrection | null;
 }
 
 /** A piece with one lettering and the curves that it needs. */
@@ -43,11 +43,11 @@ function onlyWith(piece: Piece, lettering: Lettering): Piece {
 }
 
 /** What was found for other words, moved to where its letters are now. */
-function carried({ lettering, evening }: Known, now: Lettering): Evening | null {
-  if (!evening || lettering.wording === now.wording) return evening;
+function carried({ lettering, correction }: Known, now: Lettering): SpacingCorrection | null {
+  if (!correction || lettering.wording === now.wording) return correction;
   const place = movedPlaces(lettering.wording, now.wording);
   return new Map(
-    [...evening].flatMap(([at, em]) => {
+    [...correction].flatMap(([at, em]) => {
       const moved = place(at);
       return moved === null ? [] : [[moved, em] as const];
     }),
@@ -62,7 +62,7 @@ function carried({ lettering, evening }: Known, now: Lettering): Evening | null 
  * @param finish called where evening out has changed the size of a curve that a lettering is kept to fill, or the rooms
  *   of one where they are kept equal
  */
-export function useEvenings(
+export function useCorrections(
   piece: ShallowRef<Piece | null>,
   tracks: ComputedRef<ReadonlyMap<string, Result<Track>>>,
   faces: () => Faces,
@@ -70,11 +70,11 @@ export function useEvenings(
   compared: () => { readonly id: string; readonly how: Compare } | null,
 ) {
   const known = shallowRef<ReadonlyMap<string, Known>>(new Map());
-  const carriedOver = new WeakMap<Known, WeakMap<Lettering, Evening | null>>();
+  const carriedOver = new WeakMap<Known, WeakMap<Lettering, SpacingCorrection | null>>();
   const busy = ref(false);
 
   /** What the letterings come to as they are. */
-  const evenings = computed((): Evenings => {
+  const corrections = computed((): SpacingCorrections => {
     const all = known.value;
     return {
       of: (lettering) => {
@@ -92,35 +92,38 @@ export function useEvenings(
   /**
    * The same for the sheet, where one may be looked at in another way: proof, fitting and output keep to how they are.
    */
-  const shown = computed((): Evenings => {
-    const now = evenings.value,
+  const shown = computed((): SpacingCorrections => {
+    const now = corrections.value,
       other = compared(),
       alike = allAlike.value;
     if (!other) return now;
     return {
       of: (lettering) => {
         if (other.id === lettering.id && other.how === 'plain') return null;
-        if (other.id === lettering.id && other.how === 'alike' && alike?.lettering === lettering) return alike.evening;
+        if (other.id === lettering.id && other.how === 'alike' && alike?.lettering === lettering)
+          return alike.correction;
         return now.of(lettering);
       },
     };
   });
 
   /** What a lettering comes to with all gaps alike, for looking at it so. */
-  const allAlike = shallowRef<{ readonly lettering: Lettering; readonly evening: Evening | null } | null>(null);
+  const allAlike = shallowRef<{ readonly lettering: Lettering; readonly correction: SpacingCorrection | null } | null>(
+    null,
+  );
   watch([compared, piece], async ([other]) => {
     const lettering = other?.how === 'alike' && piece.value ? findLettering(piece.value, other.id) : undefined;
     if (!lettering || allAlike.value?.lettering === lettering) return;
     const alike = { ...lettering, spacing: { ...lettering.spacing, evenOut: 1, lean: 1 } };
     try {
-      const { evening } = await heavyWork().evenOutLettering(onlyWith(piece.value!, alike), lettering.id);
-      allAlike.value = { lettering, evening: evening && new Map(evening) };
+      const { correction } = await heavyWork().evenOutLettering(onlyWith(piece.value!, alike), lettering.id);
+      allAlike.value = { lettering, correction: correction && new Map(correction) };
     } catch (error) {
       console.warn(`All alike could not be shown: ${(error as Error).message}`);
     }
   });
 
-  /** The next lettering whose evening is not that of how it is now. */
+  /** The next lettering whose correction is not that of how it is now. */
   function next(): { lettering: Lettering; track: Track } | null {
     for (const item of piece.value?.items ?? []) {
       if (!isLettering(item) || !needsSettling(item) || item.spacing.evenOut === 0) continue;
@@ -140,8 +143,11 @@ export function useEvenings(
       for (let one = next(); one && piece.value; one = next()) {
         const { lettering, track } = one;
         const curve = findCurve(piece.value, lettering.curveId);
-        const { evening, shape } = await heavyWork().evenOutLettering(onlyWith(piece.value, lettering), lettering.id);
-        const found = { lettering, track, evening: evening && new Map(evening) };
+        const { correction, shape } = await heavyWork().evenOutLettering(
+          onlyWith(piece.value, lettering),
+          lettering.id,
+        );
+        const found = { lettering, track, correction: correction && new Map(correction) };
         known.value = new Map(known.value).set(lettering.id, found);
         if (
           !curve ||
@@ -175,5 +181,5 @@ export function useEvenings(
   });
   /** Whether everything that is to be evened out has been. */
   const settled = computed(() => !busy.value && next() === null);
-  return { evenings, shown, settled };
+  return { corrections, shown, settled };
 }
