@@ -10,7 +10,7 @@ const tooLarge = (limit: number) =>
   problem(413, {
     code: 'too-large',
     limit,
-    message: `This is larger than ${limit / 1024 / 1024} MB, the most that is taken. Send a smaller one.`,
+    message: `This is larger than ${limit / 1024 / 1024} MB, the limit. Use a smaller file.`,
   });
 
 /** The bytes of a body of at most `limit` of them; 413 beyond, without reading on. */

@@ -52,7 +52,7 @@ export function useKeys(commands: Commands, holds: (event: KeyboardEvent) => boo
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (holds(event)) return;
     const typing = isTyping(event);
-    // Picked gaps are worked on by the arrows, unless a field or a slider has the keys.
+    // Selected gaps are worked on by the arrows, unless a field or a slider has the keys.
     if (!typing && view.gaps.length > 0 && (event.target as Element).closest('input') === null)
       if (gapKey(event, gaps, `kern${nudgeRun()}`)) return;
     const command = byKey.get(keyOf(event));

@@ -84,11 +84,11 @@ const SHEETS: readonly { name: string; w: number; h: number }[] = [
         type="checkbox"
         :checked="now.nested"
         @change="set({ nested: ($event.target as HTMLInputElement).checked })" />
-      Round: rows nested in each other</label
+      Nest round pieces</label
     >
     <p v-if="layout" class="count" role="status">
       <b>{{ layout.places.length }} copies</b>, {{ layout.rows }} rows of {{ layout.columns }};
-      {{ (layout.waste * 100).toFixed(1) }} % of the paper is left over.
+      {{ (layout.waste * 100).toFixed(1) }} % waste.
     </p>
   </div>
 </template>

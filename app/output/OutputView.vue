@@ -97,17 +97,17 @@ async function make(): Promise<void> {
       given = asked.value;
     const file = await heavyWork().makeFile(piece, format.value, given, forbidden.value);
     if (!file.ok) {
-      problem.value = `No file was made. ${file.problem.message}`;
+      problem.value = `Nothing was exported. ${file.problem.message}`;
       return;
     }
     const name = `${fileStem(piece.name)}${given.imposition ? '-copies' : ''}.${longEnding ?? ending}`;
     download(file.value, name, mediaType);
-    made.value = `${name} was made, ${saidSize(file.value.length)}.`;
+    made.value = `${name} was exported, ${saidSize(file.value.length)}.`;
     await api.keepOutput(store.id, { format: format.value, name, options: given, bytes: file.value.length, piece });
     await listEarlier();
   } catch (error) {
     if (error instanceof RequestFailed)
-      made.value += ` It could not be noted among the earlier files: ${error.message}`;
+      made.value += ` It could not be listed among the recent files: ${error.message}`;
     else problem.value = `No ${title} was made: ${(error as Error).message}. Reload and try again.`;
   } finally {
     busy.value = false;
@@ -131,7 +131,7 @@ async function again(one: MadeFile): Promise<void> {
         ? `${one.name} is here again, as it was.`
         : `${one.name} is here again; a newer Under Arc made it anew.`;
   } catch (error) {
-    problem.value = `It could not be made again: ${(error as Error).message}`;
+    problem.value = `It could not be exported again: ${(error as Error).message}`;
   } finally {
     busy.value = false;
   }
@@ -194,9 +194,9 @@ const when = (iso: string): string =>
         >
         <template v-if="own.options.includes('dpi')">
           <div class="row">
-            <span class="label">Pixels an inch</span
+            <span class="label">Resolution, ppi</span
             ><QuantityField
-              label="Pixels an inch"
+              label="Resolution"
               :model-value="options.dpi"
               unit=""
               :limits="PNG_DPI"
@@ -209,12 +209,12 @@ const when = (iso: string): string =>
               type="checkbox"
               :checked="options.transparent"
               @change="set({ transparent: ($event.target as HTMLInputElement).checked })" />
-            without paper</label
+            Transparent background</label
           >
           <p class="quiet said" role="status">{{ pixels }}</p>
         </template>
         <div v-if="own.options.includes('toleranceMm')" class="row">
-          <span class="label">Within</span
+          <span class="label">Tolerance</span
           ><QuantityField
             label="Tolerance of the polylines"
             :model-value="options.toleranceMm"
@@ -227,7 +227,7 @@ const when = (iso: string): string =>
           {{ [...new Set(kept)].join(', ') }} must not leave with a piece; its maker forbids it.
         </p>
         <button class="key main make" type="button" data-make :disabled="busy" @click="make">
-          {{ busy ? 'Making…' : `Make the ${own.name}` }}
+          {{ busy ? 'Exporting…' : `Export ${own.name}` }}
         </button>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
         <p v-if="made" class="made" role="status">{{ made }}</p>
@@ -272,10 +272,10 @@ const when = (iso: string): string =>
         <li v-for="note in preview.notes" :key="note">{{ note }}</li>
       </ul>
     </div>
-    <aside class="side right" aria-label="Earlier files">
+    <aside class="side right" aria-label="Recent files">
       <div class="remarks" :class="{ well: store.findings.length === 0 }">
         <b>Proof</b>
-        <p v-if="store.findings.length === 0">Nothing found that would go wrong.</p>
+        <p v-if="store.findings.length === 0">No problems found.</p>
         <template v-else
           ><p>
             {{ store.findings.length === 1 ? 'One remark' : `${store.findings.length} remarks` }}:
@@ -284,9 +284,9 @@ const when = (iso: string): string =>
           <button type="button" class="link" @click="emit('proof')">See the proof</button></template
         >
       </div>
-      <h2>Earlier files</h2>
+      <h2>Recent files</h2>
       <p v-if="earlier.length === 0" class="quiet">
-        None yet. Each file that you make is listed here, and can be made again as it was.
+        None yet. Each file that you export is listed here, and can be exported again as it was.
       </p>
       <ul class="earlier">
         <li v-for="one in earlier" :key="one.id">
@@ -297,9 +297,9 @@ const when = (iso: string): string =>
             type="button"
             class="link"
             :disabled="busy"
-            :aria-label="`Make ${one.name} of ${when(one.madeAt)} again`"
+            :aria-label="`Export ${one.name} of ${when(one.madeAt)} again`"
             @click="again(one)">
-            Make it again
+            Export again
           </button>
         </li>
       </ul>

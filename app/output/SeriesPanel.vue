@@ -148,9 +148,7 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
         aria-label="Table of names"
         placeholder="Name,Post&#10;Ada Fenwick,Signals&#10;Tom Reed,Boiler shop" />
       <div class="acts">
-        <button class="key" type="button" :disabled="pasted.trim() === ''" @click="take(pasted)">
-          Take this table
-        </button>
+        <button class="key" type="button" :disabled="pasted.trim() === ''" @click="take(pasted)">Use this table</button>
         <button class="key" type="button" @click="fileInput?.click()">CSV file…</button>
         <input
           ref="fileInput"
@@ -207,18 +205,18 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
         <button class="key" type="button" @click="heavyWork().cancelSeries()">Cancel</button>
       </div>
       <div v-else class="acts">
-        <button class="key" type="button" data-series="check" @click="check">Look at every row</button>
+        <button class="key" type="button" data-series="check" @click="check">Check all rows</button>
         <button
           class="key main"
           type="button"
           data-series="make"
           :disabled="Object.keys(mapping).length === 0 || (as === 'sheets' && !layout.ok)"
           @click="make">
-          Make the series
+          Export series
         </button>
       </div>
       <p v-if="made" class="made" role="status">{{ made }}</p>
-      <p v-if="checked && problems.length === 0 && !made" class="made" role="status">Nothing is wrong with any row.</p>
+      <p v-if="checked && problems.length === 0 && !made" class="made" role="status">All rows are fine.</p>
       <div v-if="problems.length > 0" class="wrong">
         <p>
           <b>{{ rowsWrong === 1 ? 'One row has' : `${rowsWrong} rows have` }} problems</b>,

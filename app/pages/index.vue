@@ -102,9 +102,9 @@ onMounted(refresh);
         {{ problem }} <button class="link" type="button" @click="refresh">Try again</button>
       </p>
       <p v-if="removed" class="notice" role="status">
-        “{{ removed.name }}” was deleted. <button class="link" type="button" @click="bringBack">Bring it back</button>
+        “{{ removed.name }}” was deleted. <button class="link" type="button" @click="bringBack">Undo delete</button>
       </p>
-      <p v-if="pieces?.length === 0" class="quiet">Nothing here yet. Make a new piece to begin.</p>
+      <p v-if="pieces?.length === 0" class="quiet">No pieces yet. Create one to begin.</p>
       <div class="grid">
         <PieceCard
           v-for="piece in pieces ?? []"

@@ -18,10 +18,10 @@ const SIZES: readonly { value: Size; name: string }[] = [
 const LOOKS: readonly { value: Look; name: string }[] = [
   { value: 'print', name: 'All inks' },
   { value: 'one-ink', name: 'One ink' },
-  { value: 'reversed', name: 'White out of black' },
+  { value: 'reversed', name: 'Reversed' },
 ];
 const EYES = [
-  { value: 'none', name: 'Any eyes' },
+  { value: 'none', name: 'Normal vision' },
   { value: 'protan', name: 'Red-blind' },
   { value: 'deutan', name: 'Green-blind' },
   { value: 'tritan', name: 'Blue-blind' },
@@ -147,7 +147,7 @@ const matrix = (m: readonly number[]): string =>
       </template>
       <template v-else
         ><span>{{ widthMm.toFixed(1) }} mm wide on this screen.</span>
-        <button type="button" class="key" @click="calibrating = true">Is that true?</button></template
+        <button type="button" class="key" @click="calibrating = true">Calibrate the screen</button></template
       >
     </div>
   </div>

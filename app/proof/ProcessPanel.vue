@@ -22,7 +22,7 @@ const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props
 
 <template>
   <aside class="process" aria-label="Process">
-    <h2>Made by</h2>
+    <h2>Process</h2>
     <el-select
       :model-value="piece.process.kind"
       aria-label="Process"
@@ -30,36 +30,36 @@ const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props
       <el-option v-for="(name, kind) in NAMES" :key="kind" :value="kind" :label="name" />
     </el-select>
     <div class="row">
-      <span class="label">Finest stroke</span
+      <span class="label">Minimum stroke</span
       ><QuantityField
-        label="Finest stroke"
+        label="Minimum stroke"
         :model-value="piece.process.leastStrokeMm"
         limits="processMm"
         :step="0.01"
         :commit="(v, g) => set({ leastStrokeMm: v }, g)" />
     </div>
     <div class="row">
-      <span class="label">Finest white</span
+      <span class="label">Minimum gap</span
       ><QuantityField
-        label="Finest white"
+        label="Minimum gap"
         :model-value="piece.process.leastGapMm"
         limits="processMm"
         :step="0.01"
         :commit="(v, g) => set({ leastGapMm: v }, g)" />
     </div>
     <div class="row">
-      <span class="label">Lowest capitals</span
+      <span class="label">Minimum cap height</span
       ><QuantityField
-        label="Lowest capitals"
+        label="Minimum cap height"
         :model-value="piece.process.leastLetterMm"
         limits="processMm"
         :step="0.1"
         :commit="(v, g) => set({ leastLetterMm: v }, g)" />
     </div>
     <div class="row">
-      <span class="label">Most ink</span
+      <span class="label">Total ink limit</span
       ><QuantityField
-        label="Most ink in all"
+        label="Total ink limit"
         unit="%"
         :model-value="piece.process.mostInk"
         limits="mostInk"
@@ -68,9 +68,9 @@ const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props
         :commit="(v, g) => set({ mostInk: v }, g)" />
     </div>
     <div class="row">
-      <span class="label">Pixels an inch</span
+      <span class="label">Minimum resolution, ppi</span
       ><QuantityField
-        label="Pixels an inch of pictures"
+        label="Minimum resolution"
         unit=""
         :model-value="piece.process.leastDpi"
         limits="leastDpi"
@@ -79,10 +79,10 @@ const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props
         :commit="(v, g) => set({ leastDpi: v }, g)" />
     </div>
     <button v-if="own" class="key" type="button" @click="set(PROCESSES[piece.process.kind])">
-      Back to the usual numbers
+      Reset to the usual values
     </button>
     <p class="quiet">
-      Strokes and white are measured from the outlines of the letters. Ask your printer for their own numbers.
+      Strokes and white are measured from the outlines of the letters. Ask your printer for their own values.
     </p>
   </aside>
 </template>

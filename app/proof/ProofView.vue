@@ -51,14 +51,14 @@ function go(finding: Finding): void {
         <h1>Proof</h1>
         <span class="quiet" role="status">{{
           store.findings.length === 0
-            ? 'nothing found'
+            ? 'no problems'
             : store.findings.length === 1
               ? 'one remark'
               : `${store.findings.length} remarks`
         }}</span>
       </header>
       <p v-if="store.findings.length === 0" class="well">
-        Nothing found that would go wrong.
+        No problems found.
         <button type="button" class="link" @click="emit('output')">To the output</button>
       </p>
       <ul>

@@ -77,8 +77,8 @@ async function make(): Promise<void> {
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="foot">
-        <button class="key" type="button" @click="open = false">Not now</button>
-        <button class="key main" type="submit" :disabled="busy">Make the piece</button>
+        <button class="key" type="button" @click="open = false">Cancel</button>
+        <button class="key main" type="submit" :disabled="busy">Create</button>
       </div>
     </form>
   </el-dialog>

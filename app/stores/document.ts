@@ -75,7 +75,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
       const event = JSON.parse(data as string) as { kind: string; revision: number; lines: LoggedChange[] };
       if (!keeper) return;
       if (event.kind === 'deleted') {
-        ports.tell('warning', 'This piece was deleted from the shelf. Bring it back there to go on.');
+        ports.tell('warning', 'This piece was deleted from the shelf. Undo the deletion there to go on.');
         return;
       }
       const foreign = event.lines.filter((line) => line.clientId !== clientId && line.revision > keeper!.revision);
@@ -100,7 +100,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
       changed: show,
       transact: (now, steps) => transact(now, steps, ports.ground()),
       lost: (problem) => {
-        ports.tell('warning', `A change could not be kept. ${problem.message}`);
+        ports.tell('warning', `A change could not be saved. ${problem.message}`);
       },
       stash: (pending) => writeStash(pieceId, pending),
       later: (run, ms) => {

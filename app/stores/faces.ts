@@ -48,7 +48,7 @@ export const useFaces = defineStore('faces', () => {
   };
   const asListing = (one: { id: string; name: string; embedding: string }): FaceListing => ({
     ...one,
-    character: 'your own',
+    character: 'added',
     scripts: [],
     own: true,
   });

@@ -25,7 +25,7 @@ export async function render(from: string, to: string, options: Options): Promis
   const { drawing } = prepared.value;
   complain(drawing.problems);
   if (blocking(drawing).length > 0) {
-    complain([{ code: 'not-drawn', message: 'No file was made, because something would be missing from it.' }]);
+    complain([{ code: 'not-drawn', message: 'No file was exported, because something would be missing from it.' }]);
     return 1;
   }
   const file = await writeFile(format, prepared.value, options, toolsFor(opened));

@@ -59,5 +59,5 @@ export const missingPicture = ({ id, name }: Picture): Problem => ({
   code: 'missing-picture',
   field: id,
   value: name,
-  message: `The picture “${name}” is not at hand. Delete it, or bring it in anew.`,
+  message: `The picture “${name}” is missing. Delete it, or import it again.`,
 });

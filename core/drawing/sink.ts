@@ -25,7 +25,7 @@ export interface PaintedPicture {
   readonly heightPx: number;
   /** The one ink of it; null for its own colours. */
   readonly ink: DrawnInk | null;
-  /** Most ink in all where it is separated, %. */
+  /** Total ink limit where it is separated, %. */
   readonly mostInk: number;
   /** The one process plate that is looked at, for previews. */
   readonly channel?: 0 | 1 | 2 | 3;

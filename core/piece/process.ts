@@ -4,11 +4,11 @@ export const process = object({
   kind: tagged('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),
   /** Finest line or stroke of a letter, mm. */
   leastStrokeMm: limited('processMm'),
-  /** Finest white: counters, gaps between letters, mm. */
+  /** Minimum gap: counters, gaps between letters, mm. */
   leastGapMm: limited('processMm'),
-  /** Lowest capitals that can be read, mm. */
+  /** Minimum cap height that can be read, mm. */
   leastLetterMm: limited('processMm'),
-  /** Most ink in all, %. */
+  /** Total ink limit, %. */
   mostInk: limited('mostInk'),
   /** Pixels in an inch that a picture must have at its size. */
   leastDpi: limited('leastDpi'),

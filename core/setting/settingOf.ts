@@ -53,7 +53,7 @@ export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Re
       code: 'unknown-face',
       field: 'faceId',
       value: lettering.faceId,
-      message: `The typeface “${lettering.faceId}” is not at hand. Choose another typeface for “${lettering.wording}”.`,
+      message: `The typeface “${lettering.faceId}” is missing. Choose another typeface for “${lettering.wording}”.`,
     });
   }
   if (!track.ok) return track;

@@ -42,7 +42,7 @@ export async function commitChanges(
         if (!stored)
           throw new Refused({
             code: 'not-found',
-            message: 'This piece is gone. It may have been deleted in another tab; bring it back from the shelf.',
+            message: 'This piece is gone. It may have been deleted in another tab; undo the deletion on the shelf.',
           });
         if (stored.revision !== baseRevision)
           throw new Refused({ code: 'stale', message: 'This piece was changed elsewhere meanwhile.' });

@@ -22,7 +22,7 @@ export interface FontFile {
 
 const notAFont = (why: string): Problem => ({
   code: 'not-a-font',
-  message: `This is not a font that can be used: ${why}. Bring TTF, OTF, WOFF or WOFF2.`,
+  message: `This is not a font that can be used: ${why}. Add TTF, OTF, WOFF or WOFF2.`,
 });
 
 /** Takes a WOFF apart (W3C, WOFF 1.0): each table is inflated by itself, to the length that it says and no further. */

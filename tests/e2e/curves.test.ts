@@ -125,7 +125,7 @@ describe('curves on the sheet', () => {
     }
     await on.page.mouse.up();
     await on.page.getByRole('slider', { name: 'Smoothness' }).fill('0.8');
-    await on.page.getByRole('button', { name: 'Keep the curve' }).click();
+    await on.page.getByRole('button', { name: 'Add the curve' }).click();
     await on.bench.kept();
     const { shape } = (await items())[0];
     expect(shape.kind).toBe('drawn');
@@ -148,7 +148,7 @@ describe('curves on the sheet', () => {
     await on.page.getByText('2 outlines').waitFor();
     await on.page.getByRole('button', { name: /^pond/ }).click();
     await on.page.getByRole('button', { name: /^hill/ }).click();
-    await on.page.getByRole('button', { name: 'Bring in one' }).click();
+    await on.page.getByRole('button', { name: 'Import one' }).click();
     await on.bench.kept();
     expect((await items()).map((item: any) => [item.name, item.shape.closed])).toEqual([['pond', true]]);
   });
@@ -209,7 +209,7 @@ describe('curves on the sheet', () => {
     const button = (name: string) => on.page.getByRole('button', { name, exact: true }).click();
     await on.page.getByRole('button', { name: /^ring/ }).click();
     await button('Top and bottom halves');
-    await button('Turn into nodes');
+    await button('Convert to nodes');
     await button('Reverse');
     await button('Lock');
     await button('Hide');
@@ -239,7 +239,10 @@ describe('curves on the sheet', () => {
       [/Delete both/, (list: any[]) => list.length === 1],
     ] as const) {
       await on.page.getByRole('button', { name: /^ring/ }).click();
-      await on.page.getByRole('region', { name: 'Do with the curve' }).getByRole('button', { name: 'Delete' }).click();
+      await on.page
+        .getByRole('region', { name: 'Actions on the curve' })
+        .getByRole('button', { name: 'Delete' })
+        .click();
       await on.page.getByRole('button', { name: way }).click();
       await on.bench.settle();
       await on.bench.kept();

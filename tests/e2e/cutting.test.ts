@@ -49,12 +49,12 @@ describe('cutting, joining and arranging', () => {
       }),
     ]);
     await on.page.getByRole('button', { name: /^ring/ }).first().click();
-    await button('Cut where I click').click();
+    await button('Cut at a click').click();
     await on.bench.click(12, 42.4);
     await on.bench.kept();
     expect((await curves())[0].shape).toMatchObject({ kind: 'drawn', closed: false });
     expect((await on.bench.lettering()).bookends).toEqual({ startU: 0, endU: 1 });
-    await button('Cut where I click').click();
+    await button('Cut at a click').click();
     await on.bench.click(72, 42.3);
     await on.page.getByText(/Some letters could not stay where they stood: “OTTERMERE” by up to/).waitFor();
     await on.bench.kept();
@@ -78,7 +78,7 @@ describe('cutting, joining and arranging', () => {
         .first()
         .click({ modifiers: ['Shift'] });
     await on.page.getByText('3 curves').waitFor();
-    await button('Middles down').click();
+    await button('Align middles').click();
     await button('Equal gaps across').click();
     await on.bench.kept();
     const [one, two, three] = (await curves()).map((item: any) => item.shape);

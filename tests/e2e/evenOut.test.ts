@@ -165,7 +165,7 @@ describe('evening out on the bench', () => {
 
   it('is on in new lettering, as the typeface spaces it', async () => {
     await on.bench.open(await made(on.server, piece([curve(circle(30))])));
-    await on.page.getByRole('button', { name: 'Click at a curve' }).click();
+    await on.page.getByRole('button', { name: 'Click a curve' }).click();
     await on.bench.click(42.5, 11);
     await on.page.keyboard.type('OTTERMERE');
     await on.bench.kept();

@@ -87,7 +87,7 @@ describe('typefaces', () => {
     );
     await on.page.locator('[data-item=words]').waitFor();
     await on.page.getByRole('button', { name: /^TIDE/ }).first().click();
-    await on.page.getByText('The typeface river slab bold is not at hand').first().waitFor();
+    await on.page.getByText('The typeface river slab bold is missing').first().waitFor();
     expect((await on.page.locator('[data-item=words]').getAttribute('d'))!.length).toBeGreaterThan(100);
     expect((await words()).faceId).toBe('own-river-slab-bold-0123abcd');
     await on.page.getByRole('button', { name: 'Output' }).click();
@@ -95,7 +95,7 @@ describe('typefaces', () => {
     await on.page.locator('[data-make]').click();
     await on.page
       .getByRole('alert')
-      .getByText(/not at hand/)
+      .getByText(/is missing/)
       .waitFor();
   });
 });

@@ -67,7 +67,7 @@ describe('ink on the bench', () => {
 
   it('keeps a style with its picture and gives it to others in one step', async () => {
     const styles = on.page.getByRole('region', { name: 'Styles' });
-    await styles.getByRole('button', { name: 'Keep as a style' }).click();
+    await styles.getByRole('button', { name: 'Save as style' }).click();
     await styles.locator('[data-style] svg path').first().waitFor({ state: 'attached' });
     await words(/^SEDGE/);
     await styles.locator('[data-style="Style 1"]').click();
@@ -88,7 +88,7 @@ describe('ink on the bench', () => {
     const dialog = on.page.getByRole('dialog', { name: 'Inks of the piece' });
     await dialog.getByRole('button', { name: '+ New ink' }).click();
     const name = dialog.getByLabel('Name of the ink');
-    await dialog.getByRole('radio', { name: 'a spot ink' }).click();
+    await dialog.getByRole('radio', { name: 'spot' }).click();
     await name.fill('Black');
     await name.press('Tab');
     await dialog
@@ -170,9 +170,9 @@ describe('ink on the bench', () => {
     await on.page
       .locator('[data-bring-in]')
       .setInputFiles({ name: 'lamp.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
-    await on.page.getByText('A picture within it is left out: bring it in as a file of its own.').waitFor();
+    await on.page.getByText('A picture within it is left out: import it as a file of its own.').waitFor();
     await on.page.getByRole('button', { name: 'The whole file as art' }).click();
-    await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
+    await on.page.getByRole('dialog', { name: 'Import a file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();
     const art = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'art');
     expect(await art()).toMatchObject({
@@ -218,7 +218,7 @@ describe('ink on the bench', () => {
       .setInputFiles({ name: 'shore.txt', mimeType: 'text/plain', buffer: bytes });
     await on.page.getByText('300 × 300 pixels: 25 × 25 mm at 300 pixels an inch.').waitFor();
     await on.page.locator('[data-to-print]').click();
-    await on.page.getByRole('dialog', { name: 'Bring in a file' }).waitFor({ state: 'hidden' });
+    await on.page.getByRole('dialog', { name: 'Import a file' }).waitFor({ state: 'hidden' });
     await on.bench.kept();
     const picture = async () => (await on.bench.piece()).items.find((one: any) => one.type === 'picture');
     // Words stay on top of it.

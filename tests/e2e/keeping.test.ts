@@ -126,7 +126,7 @@ describe('keeping', () => {
     expect(stale).toMatchObject({ status: 409, body: { code: 'stale', lines: [{ revision: 1, clientId: 'a' }] } });
   });
 
-  it('says “not kept yet” while the server is away, and keeps everything once it is back', async () => {
+  it('says “Not saved” while the server is away, and keeps everything once it is back', async () => {
     const errors: string[] = [];
     const id = await made(server, start);
     const bench = new Bench(await openPage(browser, errors), server);
@@ -134,7 +134,7 @@ describe('keeping', () => {
     await bench.page.getByRole('button', { name: /^TIDE/ }).click();
     await server.end('SIGKILL');
     await bench.field('Wording').fill('TYPED WHILE AWAY');
-    await bench.page.getByText('not kept yet').waitFor();
+    await bench.page.getByText('Not saved').waitFor();
     await server.up();
     await bench.page.getByRole('button', { name: 'Try again' }).click();
     await bench.kept();
@@ -151,7 +151,7 @@ describe('keeping', () => {
     await bench.page.getByRole('button', { name: /^TIDE/ }).click();
     await server.end('SIGKILL');
     await bench.field('Wording').fill('BEFORE THE CRASH');
-    await bench.page.getByText('not kept yet').waitFor();
+    await bench.page.getByText('Not saved').waitFor();
     await bench.page.close({ runBeforeUnload: false });
     await server.up();
     const again = new Bench(await context.newPage(), server);

@@ -26,7 +26,7 @@ describe('letters, seat and stance', () => {
       curve(circle(30)),
       lettering('TIDE', { seat: { tops: 'outward', side: 'outside', by: 'caps', hold: null, baselineShiftMm: 0.6 } }),
     ]);
-    await button('Make its twin').click();
+    await button('Make a twin').click();
     await on.bench.kept();
     expect(await on.bench.lettering(1)).toMatchObject({
       wording: 'TIDE',
@@ -48,7 +48,7 @@ describe('letters, seat and stance', () => {
     await on.bench.kept();
     expect([(await words()).size.mm, (await on.bench.lettering(1)).size.mm]).toEqual([4, 3.5]);
     expect([(await words()).spacing.tracking, (await on.bench.lettering(1)).spacing.tracking]).toEqual([25, 25]);
-    await button('Part from its twin').click();
+    await button('Detach from twin').click();
     await on.bench.type('Tracking', '40');
     await on.bench.kept();
     expect((await words()).spacing.tracking).toBe(25);
@@ -56,7 +56,7 @@ describe('letters, seat and stance', () => {
 
   it('lets the caps touch a rim at a gap, and follows the rim', async () => {
     await open([curve(circle(30)), curve(circle(39), 'rim'), lettering('TIDE')]);
-    await choose('Distance by', 'touching another');
+    await choose('Distance from', 'touching another');
     await on.bench.type('Gap', '1');
     await on.bench.kept();
     expect((await words()).seat.hold).toEqual({ kind: 'touching', curveId: 'rim', gapMm: 1 });
@@ -83,19 +83,19 @@ describe('letters, seat and stance', () => {
       }),
     ]);
     expect(await on.page.locator('[data-unmet]').count()).toBe(0);
-    await choose('Distance by', 'touching another');
+    await choose('Distance from', 'touching another');
     expect(await on.page.locator('[data-unmet]').innerText()).toContain('cannot be held by the curves chosen');
-    await choose('Distance by', 'the curve itself');
+    await choose('Distance from', 'its own curve');
     await on.page.locator('[data-unmet]').waitFor({ state: 'detached' });
   });
 
   it('centres in the band between two rings', async () => {
     await open([curve(circle(26)), curve(circle(38), 'rim'), lettering('TIDE')]);
-    await choose('Distance by', 'midway between two');
+    await choose('Distance from', 'midway between two');
     await on.bench.kept();
     expect((await words()).seat.hold).toEqual({ kind: 'band', curveId: 'rim', otherId: 'ring' });
     await on.page.getByText('caps 5.00 mm').waitFor();
-    await choose('Distance by', 'the curve itself');
+    await choose('Distance from', 'its own curve');
     await on.bench.kept();
     expect((await words()).seat).toMatchObject({ hold: null, side: 'on', baselineShiftMm: 6 });
   });
@@ -176,9 +176,9 @@ describe('letters, seat and stance', () => {
     await on.page.getByText('filled', { exact: true }).click();
     await on.bench.kept();
     await on.page.getByRole('region', { name: 'Space' }).getByText('full', { exact: true }).waitFor();
-    await on.page.getByText('tracking has nothing to say').waitFor();
+    await on.page.getByText('tracking has no effect here').waitFor();
     expect(await on.bench.field('Anchor angle').count()).toBe(0);
-    await choose('Ends go by', 'advance');
+    await choose('Ends measured by', 'advance');
     await on.bench.kept();
     await button('Centre between the bookends').click();
     await on.bench.kept();
@@ -190,7 +190,7 @@ describe('letters, seat and stance', () => {
     await on.bench.type('Anchor fraction', '25');
     await on.bench.kept();
     expect((await words()).anchor.at).toEqual({ kind: 'fraction', u: 0.25 });
-    await on.page.getByRole('slider', { name: 'Turn along the curve' }).focus();
+    await on.page.getByRole('slider', { name: 'Rotate along the curve' }).focus();
     await on.page.keyboard.press('Shift+ArrowRight');
     await on.bench.kept();
     expect((await words()).anchor.at).toEqual({ kind: 'clock', deg: 100 });
@@ -239,7 +239,7 @@ describe('letters, seat and stance', () => {
 
   it('switches a feature that the face has, shown with the person’s words', async () => {
     await open([curve(circle(30)), lettering('1889', { faceId: 'playfair-display-bold' })], '1889');
-    await on.page.getByText('Features of the face').click();
+    await on.page.getByText('OpenType features').click();
     const before = await drawn();
     await on.page.locator('[data-feature=lnum] input').check();
     await on.bench.kept();

@@ -104,7 +104,7 @@ describe('output', () => {
     await on.page.getByRole('button', { name: 'Output' }).click();
     await tab('Copies');
     await on.page.getByText(/^40 copies$/).waitFor();
-    await on.page.getByText('Round: rows nested in each other').click();
+    await on.page.getByText('Nest round pieces').click();
     await on.page.getByText(/^45 copies$/).waitFor();
     await on.page.getByText(/% of the paper is left over/).waitFor();
     await on.page.getByRole('textbox', { name: 'Gutter between copies, mm' }).fill('0');
@@ -125,14 +125,14 @@ describe('output', () => {
     await on.page.locator('[data-csv]').setInputFiles(`${HOME}/demo/volunteers.csv`);
     await on.page.getByText('24 rows').waitFor();
     await on.page.locator('[data-series=check]').click();
-    await on.page.getByText('Nothing is wrong with any row.').waitFor();
+    await on.page.getByText('All rows are fine.').waitFor();
     const sheets = await take(() => on.page.locator('[data-series=make]').click());
     expect(sheets.subarray(0, 5).toString()).toBe('%PDF-');
     await on.page.getByText(/24 of 24 rows on 1 sheet/).waitFor();
     await on.page.getByRole('button', { name: 'Another table' }).click();
     const names = Array.from({ length: 600 }, (_, i) => (i === 416 ? 'Una 漢 Marsh' : `Ada ${i}`));
     await on.page.getByLabel('Table of names').fill(`Name\n${names.join('\n')}`);
-    await on.page.getByRole('button', { name: 'Take this table' }).click();
+    await on.page.getByRole('button', { name: 'Use this table' }).click();
     await on.page.locator('[data-series=make]').click();
     await on.page.getByRole('button', { name: 'Cancel' }).click();
     await on.page.getByRole('alert').getByText('Cancelled. No file was made.').waitFor();

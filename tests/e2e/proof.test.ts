@@ -45,15 +45,15 @@ describe('the proof', () => {
 
   it('goes by the process that is chosen, each number of it editable', async () => {
     await on.page.getByRole('button', { name: /^Proof/ }).click();
-    await on.page.getByText('Nothing found that would go wrong.').waitFor();
+    await on.page.getByText('No problems found.').waitFor();
     await on.page.getByRole('combobox', { name: 'Process' }).click({ force: true });
     await on.page.getByRole('option', { name: 'Embroidery' }).click();
     await expect.poll(remarks).toEqual(expect.arrayContaining(['letters-near', 'thin-gap']));
-    const least = on.page.getByRole('textbox', { name: 'Finest white, mm' });
+    const least = on.page.getByRole('textbox', { name: 'Minimum gap, mm' });
     await least.fill('0.1');
     await least.press('Enter');
     await expect.poll(remarks).not.toContain('thin-gap');
-    await on.page.getByRole('button', { name: 'Back to the usual numbers' }).waitFor();
+    await on.page.getByRole('button', { name: 'Reset to the usual values' }).waitFor();
   });
 
   it('shows the piece at true size, small, in one ink, reversed, and as other eyes see it', async () => {
@@ -63,11 +63,11 @@ describe('the proof', () => {
     await expect.poll(width).toBeCloseTo((16 * 96) / 25.4, 0);
     await on.page.getByRole('radio', { name: 'True size' }).click();
     await expect.poll(width).toBeCloseTo((84 * 96) / 25.4, 0);
-    await on.page.getByRole('button', { name: 'Is that true?' }).click();
+    await on.page.getByRole('button', { name: 'Calibrate the screen' }).click();
     await on.page.getByRole('slider', { name: 'Width of the card on this screen' }).fill('428');
     await on.page.getByRole('button', { name: 'It fits' }).click();
     await expect.poll(width).toBeCloseTo(84 * 5, 0);
-    await on.page.getByRole('radio', { name: 'White out of black' }).click();
+    await on.page.getByRole('radio', { name: 'Reversed' }).click();
     await expect.poll(() => look.locator('rect').first().getAttribute('fill')).toBe('#111111');
     await on.page.getByRole('radio', { name: 'One ink' }).click();
     await expect
@@ -112,7 +112,7 @@ describe('the proof of the roundel', () => {
       await made(on.server, piece([here, { ...here, id: 'other', name: 'Elsewhere', imageId: 'f'.repeat(32) }])),
     );
     await on.page.getByRole('button', { name: 'Proof, 1 remark' }).click();
-    await on.page.getByText('The picture “Elsewhere” is not at hand.').waitFor();
+    await on.page.getByText('The picture “Elsewhere” is missing.').waitFor();
     expect(
       await on.page
         .locator('[data-finding]')
@@ -122,7 +122,7 @@ describe('the proof of the roundel', () => {
     await on.page.getByRole('button', { name: 'Output' }).click();
     await on.page.getByRole('button', { name: 'Make the PDF for print' }).click();
     await on.page
-      .getByText(/“Elsewhere” is not at hand/)
+      .getByText(/“Elsewhere” is missing/)
       .first()
       .waitFor();
   });

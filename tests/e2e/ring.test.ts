@@ -26,7 +26,7 @@ describe('a ring with lettering at the top and at the bottom', () => {
     actions++;
     await page.getByRole('textbox', { name: 'Name' }).fill('Tide ring');
     actions++;
-    await page.getByRole('button', { name: 'Make the piece' }).click();
+    await page.getByRole('button', { name: 'Create' }).click();
     actions++;
     await page.locator('.bench').waitFor();
     await page.getByRole('button', { name: 'Circle', exact: true }).click();
@@ -39,7 +39,7 @@ describe('a ring with lettering at the top and at the bottom', () => {
 
   it('gets its words by clicking outside the top and outside the bottom', async () => {
     // The lettering tool is in hand since the circle was drawn; pressing its button does not take it away.
-    await page.getByRole('button', { name: 'Click at a curve' }).click();
+    await page.getByRole('button', { name: 'Click a curve' }).click();
     actions++;
     await bench.click(42.5, 11);
     actions++;

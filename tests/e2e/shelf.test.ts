@@ -45,7 +45,7 @@ describe('the shelf', () => {
     await page.getByRole('button', { name: 'Delete Marmalade jar lid copy' }).click();
     await page.getByText('was deleted').waitFor();
     await expect.poll(names).not.toContain('Marmalade jar lid copy');
-    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await page.getByRole('button', { name: 'Undo delete' }).click();
     await page.locator('.card .name', { hasText: 'Marmalade jar lid copy' }).waitFor();
     await expect.poll(names).toHaveLength(demos.length + 1);
   });

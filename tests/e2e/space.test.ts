@@ -41,7 +41,7 @@ describe('space on the bench', () => {
     await pickWords(/^OTTERMERE/);
     await strip().locator('[data-gap]').first().waitFor();
     await on.page.mouse.click(...(await white(2)));
-    await on.page.getByRole('region', { name: 'Picked gaps' }).waitFor();
+    await on.page.getByRole('region', { name: 'Selected gaps' }).waitFor();
     for (const key of ['ArrowRight', 'ArrowRight', 'Shift+ArrowRight', 'Alt+ArrowLeft'])
       await on.page.keyboard.press(key);
     await on.bench.kept();
@@ -73,7 +73,7 @@ describe('space on the bench', () => {
     const tip = on.page.getByText(/nearest .* mm/);
     await tip.waitFor();
     await on.page.mouse.click(x, y + 34);
-    expect(await on.page.getByRole('region', { name: 'Picked gaps' }).getByText('OT').count()).toBe(1);
+    expect(await on.page.getByRole('region', { name: 'Selected gaps' }).getByText('OT').count()).toBe(1);
     await on.page.keyboard.press('Escape');
     const line = on.page.locator('.gaps .picked');
     expect(await line.count()).toBe(0);
@@ -169,7 +169,7 @@ describe('space on the bench', () => {
     await pickWords(/^OTTERMERE/);
     await on.bench.type('Most tracking', '60');
     await on.bench.type('Most size', '400');
-    await on.page.getByText('Keep it filled').click();
+    await on.page.getByText('Keep filled').click();
     await on.bench.kept();
     const used = async () => (await strip().locator('.summary').textContent())!.match(/[\d.]+/g)!.map(Number);
     for (const words of ['OTTERMERE', 'OTTERMERE HALT', 'SEDGE AND SHORE']) {
@@ -195,7 +195,7 @@ describe('space on the bench', () => {
       .getByText(/does not fill its room: .* mm are left over/)
       .first()
       .waitFor();
-    await on.page.getByText('Keep it filled').click();
+    await on.page.getByText('Keep filled').click();
     await on.bench.kept();
     expect((await on.bench.lettering()).fit.kept).toBe(false);
   });
@@ -208,11 +208,11 @@ describe('space on the bench', () => {
       (await rooms.locator('.figures').textContent())!.match(/[\d.]+/g)!.map(Number) as [number, number];
     const [a, b] = await lengths();
     expect(Math.abs(a - b)).toBeGreaterThan(1);
-    await rooms.getByRole('button', { name: 'Make them equal' }).click();
+    await rooms.getByRole('button', { name: 'Make equal' }).click();
     await rooms.getByText('equal', { exact: true }).waitFor();
     const [c, d] = await lengths();
     expect(c).toBe(d);
-    await rooms.getByRole('button', { name: 'Put ornaments in' }).click();
+    await rooms.getByRole('button', { name: 'Add ornaments' }).click();
     await on.page.locator('[data-sign="star"]').click();
     await on.bench.kept();
     const star = on.page.locator('.art [data-item]').last();
@@ -264,7 +264,7 @@ describe('space on the bench', () => {
     const rooms = on.page.getByRole('region', { name: 'Rooms' });
     const equal = async () => new Set((await rooms.locator('.figures').textContent())!.match(/[\d.]+/g)!).size === 1;
     expect(await equal()).toBe(false);
-    await rooms.getByText('Keep them equal').click();
+    await rooms.getByText('Keep equal').click();
     await rooms.getByText('equal', { exact: true }).waitFor();
     expect((await on.bench.lettering(0)).anchor).toEqual(clock(8));
     const foot = async () => (await on.bench.lettering(1)).anchor.at.deg;
@@ -292,7 +292,7 @@ describe('space on the bench', () => {
     await on.bench.type('Wording', 'OTTERMERE LIGHT RAILWAY OF THE FARTHER MERE');
     await rooms.getByText(/The words together are .* longer than the curve/).waitFor();
     await on.page.keyboard.press('Control+z');
-    await rooms.getByText('Keep them equal').click();
+    await rooms.getByText('Keep equal').click();
     await on.bench.kept();
     expect((await on.bench.piece()).items[0].equalRooms).toBe(false);
   });
@@ -330,7 +330,7 @@ describe('space on the bench', () => {
         .click();
       await expect.poll(evenness, { timeout: 10_000 }).toBeGreaterThan(88);
       await on.page.getByRole('button', { name: 'Proof, 0 remarks' }).waitFor();
-      expect(await on.page.getByText('none closer').count()).toBe(1);
+      expect(await on.page.getByText('none is closer').count()).toBe(1);
     }
   });
 
@@ -345,7 +345,7 @@ describe('space on the bench', () => {
     await on.bench.open(await made(on.server, p));
     await pickWords(/^OTTERMERE/);
     const radius = async () => (await on.bench.piece()).items[0].shape.radiusMm;
-    await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep it filled').click();
+    await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep filled').click();
     await on.bench.kept();
     // Half the radius is as far as it may go.
     await expect.poll(radius).toBeCloseTo(15, 6);
@@ -376,7 +376,7 @@ describe('space on the bench', () => {
       const now = transact(was, [setStep(was, 'words', ['wording'], wording)], { faces: all });
       return now.ok ? (now.value.piece.items[0] as any).shape.radiusMm : Number.NaN;
     };
-    await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep it filled').click();
+    await on.page.getByRole('region', { name: 'Fill' }).getByText('Keep filled').click();
     await on.bench.evened();
     await on.bench.kept();
     const kept = await on.bench.piece();

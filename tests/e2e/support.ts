@@ -155,7 +155,7 @@ export class Bench {
   }
 
   async kept(): Promise<void> {
-    await this.page.getByText('all changes kept').waitFor();
+    await this.page.getByText('All changes saved').waitFor();
   }
 
   /** The piece as the server has it. */

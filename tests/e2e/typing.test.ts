@@ -141,7 +141,7 @@ describe('words on the sheet itself', () => {
   it('let one letter be picked, dragged, turned and kerned, its neighbours staying', async () => {
     await on.bench.click(...onClock(-7, 32.5));
     await on.bench.click(...onClock(-9, 32.5));
-    await on.page.getByRole('region', { name: 'Picked letters' }).waitFor();
+    await on.page.getByRole('region', { name: 'Selected letters' }).waitFor();
     const before = await words();
     await on.bench.drag(onClock(-9, 32.5), onClock(-9, 34.5));
     const [first] = (await words()).adjustments;
@@ -175,7 +175,7 @@ describe('words on the sheet itself', () => {
     expect(one).toMatchObject({ at: 3, offMm: 0 });
     expect(one.alongMm).toBeGreaterThan(0.3);
     expect((await words()).anchor.at).toEqual({ kind: 'clock', deg: 0 });
-    await on.page.getByRole('button', { name: 'As the face has it' }).click();
+    await on.page.getByRole('button', { name: 'Reset it' }).click();
     await on.bench.kept();
     expect((await words()).adjustments).toEqual([]);
   });

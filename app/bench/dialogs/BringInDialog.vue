@@ -115,7 +115,7 @@ function toggle(index: number): void {
 /** The whole file as art, painted as it is painted there. */
 function bringArt(): void {
   const made = bringArtSteps(store.piece!, found.value, freeName(store.piece!, title.value), () => nanoid(8));
-  const wrong = made.ok ? store.edit('Bring in art', made.value.steps, undefined, [made.value.id]) : made.problem;
+  const wrong = made.ok ? store.edit('Import art', made.value.steps, undefined, [made.value.id]) : made.problem;
   if (wrong) {
     problem.value = wrong.message;
     return;
@@ -138,12 +138,12 @@ function bringIn(): void {
     const { name, shape } = found.value[index]!;
     return makeCurve(
       nanoid(8),
-      freeName(store.piece!, name.slice(0, 80) || 'Brought in'),
+      freeName(store.piece!, name.slice(0, 80) || 'Imported'),
       curveKind(shape).transform(shape, by),
     );
   });
   const wrong = store.edit(
-    'Bring in curves',
+    'Import curves',
     curves.map((item, i) => ({ kind: 'insert' as const, index: items.length + i, item })),
     undefined,
     [curves[0]!.id],
@@ -158,14 +158,14 @@ function bringIn(): void {
 </script>
 
 <template>
-  <el-dialog v-model="open" append-to-body title="Bring in a file" width="560px" align-center>
+  <el-dialog v-model="open" append-to-body title="Import a file" width="560px" align-center>
     <button class="key" type="button" @click="fileInput?.click()">Choose a file</button>
     <input
       ref="fileInput"
       class="visually-hidden"
       type="file"
       accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
-      aria-label="File to bring in"
+      aria-label="File to import"
       tabindex="-1"
       data-bring-in
       @change="read" />
@@ -176,9 +176,9 @@ function bringIn(): void {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="found.length > 0" class="quiet said">
       {{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set
-      lettering on, or take the whole file as art, in its colours.<template v-if="within > 0">
+      lettering on, or import the whole file as art, in its colours.<template v-if="within > 0">
         {{ within === 1 ? 'A picture' : `${within} pictures` }} within it {{ within === 1 ? 'is' : 'are' }} left out:
-        bring {{ within === 1 ? 'it' : 'them' }} in as a file of {{ within === 1 ? 'its' : 'their' }} own.</template
+        bring {{ within === 1 ? 'it' : 'them' }} as a file of {{ within === 1 ? 'its' : 'their' }} own.</template
       >
     </p>
     <template v-if="picture">
@@ -208,7 +208,7 @@ function bringIn(): void {
     <div v-if="found.length > 0" class="foot">
       <button class="key" type="button" data-as-art @click="bringArt">The whole file as art</button
       ><button class="key main" type="button" :disabled="chosen.size === 0" @click="bringIn">
-        Bring in {{ chosen.size === 1 ? 'one' : chosen.size }}
+        Import {{ chosen.size === 1 ? 'one' : chosen.size }}
       </button>
     </div>
   </el-dialog>

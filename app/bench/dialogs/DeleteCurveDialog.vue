@@ -52,7 +52,7 @@ function end(after: AfterDeletion): void {
         Set it straight on a line
       </button>
       <button class="key" type="button" @click="end({ kind: 'delete' })">Delete both</button>
-      <button class="key" type="button" @click="curve = null">Keep the curve</button>
+      <button class="key" type="button" @click="curve = null">Cancel</button>
     </div>
   </el-dialog>
 </template>

@@ -50,7 +50,7 @@ async function bring(event: Event): Promise<void> {
   problem.value = '';
   try {
     const kept = await faces.bring(file);
-    shown.value = 'your own';
+    shown.value = 'added';
     told.value = kept.embedding ? `${kept.name} is kept. ${kept.embedding}` : `${kept.name} is kept.`;
   } catch (error) {
     if (!(error instanceof RequestFailed)) throw error;
@@ -76,7 +76,7 @@ async function bring(event: Event): Promise<void> {
         </button>
       </div>
       <button class="key main" type="button" :disabled="busy" @click="input?.click()">
-        {{ busy ? 'Bringing in…' : 'Bring your own' }}
+        {{ busy ? 'Adding…' : 'Add font…' }}
       </button>
       <input
         ref="input"

@@ -19,8 +19,8 @@ const open = computed({
 const inks = computed(() => store.piece?.inks ?? []);
 const chosen = computed(() => inks.value.find((ink) => ink.id === view.inks) ?? inks.value[0] ?? null);
 const KINDS = [
-  { value: 'process', name: 'four process inks' },
-  { value: 'spot', name: 'a spot ink' },
+  { value: 'process', name: 'process' },
+  { value: 'spot', name: 'spot' },
 ] as const;
 const CHANNELS = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
 const instead = ref('');
@@ -118,12 +118,12 @@ const paper = (hex: string | null): void => {
           ><NameField :key="chosen.id" label="Name of the ink" :model-value="chosen.name" :commit="rename" />
         </div>
         <div class="row">
-          <span class="label">Printed as</span>
-          <ChoiceBar label="Printed as" :options="KINDS" :model-value="chosen.kind" @change="setKind" />
+          <span class="label">Ink type</span>
+          <ChoiceBar label="Ink type" :options="KINDS" :model-value="chosen.kind" @change="setKind" />
         </div>
         <p v-if="kindProblem" class="problem" role="alert">{{ kindProblem }}</p>
         <p v-if="chosen.kind === 'spot'" class="quiet said">
-          It gets a plate of its own, called by its name. The mix shows it on the screen, and stands in where there is
+          It prints on its own plate, called by its name. The mix shows it on the screen, and stands in where there is
           no such plate.
         </p>
         <SliderField
@@ -139,7 +139,7 @@ const paper = (hex: string | null): void => {
           :places="0"
           :commit="share(channel)" />
         <div class="row">
-          <span class="label">From screen</span
+          <span class="label">From a screen colour</span
           ><span class="pick"
             ><el-color-picker
               :model-value="screenHex(chosen.cmyk)"
@@ -157,7 +157,7 @@ const paper = (hex: string | null): void => {
         >
         <div class="gone">
           <template v-if="uses > 0">
-            <span class="quiet">Used {{ uses === 1 ? 'once' : `${uses} times` }}; instead</span>
+            <span class="quiet">Used {{ uses === 1 ? 'once' : `${uses} times` }}; replace by</span>
             <el-select v-model="instead" aria-label="Ink to use instead" placeholder="no ink"
               ><el-option
                 v-for="ink in inks.filter((one) => one.id !== chosen!.id)"

@@ -50,10 +50,10 @@ async function setFace(id: string): Promise<void> {
 
 const ALIGN: readonly { how: Alignment; name: string; path: string }[] = [
   { how: 'left', name: 'Left edges', path: 'M4 3v16M7 7h11M7 14h6' },
-  { how: 'centre', name: 'Centres across', path: 'M12 3v16M6 7h12M8.500 14h7' },
+  { how: 'centre', name: 'Align centres', path: 'M12 3v16M6 7h12M8.500 14h7' },
   { how: 'right', name: 'Right edges', path: 'M20 3v16M17 7H6M17 14h-6' },
   { how: 'top', name: 'Top edges', path: 'M4 4h16M8 7v11M15 7v6' },
-  { how: 'middle', name: 'Middles down', path: 'M4 11h16M8 5v12M15 7.500v7' },
+  { how: 'middle', name: 'Align middles', path: 'M4 11h16M8 5v12M15 7.500v7' },
   { how: 'bottom', name: 'Bottom edges', path: 'M4 18h16M8 15V4M15 15V9' },
 ];
 const SPREAD: readonly { how: Distribution; name: string; path: string }[] = [
@@ -67,14 +67,14 @@ const distribute = (how: Distribution) =>
 </script>
 
 <template>
-  <section class="section" aria-label="Several at once">
+  <section class="section" aria-label="Multiple selection">
     <header>
-      <h2>Several at once</h2>
+      <h2>Multiple selection</h2>
       <span class="quiet">{{ said }}</span>
     </header>
-    <p class="quiet">Shift and a click adds to what is picked, or takes away.</p>
+    <p class="quiet">Shift-click adds to the selection or takes away from it.</p>
   </section>
-  <section v-if="letterings.length > 1" class="section" aria-label="All letterings picked">
+  <section v-if="letterings.length > 1" class="section" aria-label="All selected letterings">
     <header><h2>Letters of all</h2></header>
     <div class="row">
       <span class="label">Typeface</span><FaceSelect :face-id="face" placeholder="different ones" @choose="setFace" />

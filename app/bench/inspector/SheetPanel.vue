@@ -44,7 +44,7 @@ function grid(): void {
   <section class="section" aria-label="Sheet">
     <header>
       <h2>Sheet</h2>
-      <span class="quiet">nothing is picked</span>
+      <span class="quiet">nothing selected</span>
     </header>
     <div class="row">
       <span class="label">Name</span

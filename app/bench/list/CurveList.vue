@@ -33,9 +33,7 @@ const curves = computed(() => (store.piece?.items ?? []).filter(isCurve));
   <div class="list">
     <div class="list-head">
       <h2>Curves and lettering</h2>
-      <button type="button" title="Everything in the order in which it is painted" @click="view.list = 'order'">
-        Order
-      </button>
+      <button type="button" title="Everything in its stacking order" @click="view.list = 'order'">Order</button>
     </div>
     <p v-if="curves.length === 0" class="quiet">None yet. Add one below.</p>
     <ul>

@@ -24,7 +24,7 @@ function move(from: number, to: number): void {
     target = rows.value[to];
   if (!item || !target || from === to) return;
   const { items } = store.piece!;
-  store.edit('Painting order', [
+  store.edit('Stacking order', [
     { kind: 'reorder', id: item.id, from: items.indexOf(item), to: items.indexOf(target) },
   ]);
 }
@@ -52,10 +52,10 @@ function onKey(event: KeyboardEvent, row: number): void {
 <template>
   <div class="list">
     <div class="list-head">
-      <h2>Painting order</h2>
+      <h2>Stacking order</h2>
       <button type="button" @click="view.list = 'curves'">Curves</button>
     </div>
-    <p class="quiet">The topmost first. Drag, or Alt and an arrow.</p>
+    <p class="quiet">Front first. Drag, or Alt and an arrow.</p>
     <ol ref="list">
       <li v-for="(item, row) in rows" :key="item.id">
         <button

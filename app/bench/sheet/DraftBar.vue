@@ -62,7 +62,7 @@ const said = computed(() => {
         step="0.05"
         aria-label="Smoothness"
         @input="tools.calm(Number(($event.target as HTMLInputElement).value))" />
-      <button type="button" class="key main" @click="tools.keepSketch()">Keep the curve</button>
+      <button type="button" class="key main" @click="tools.keepSketch()">Add the curve</button>
     </template>
     <button v-if="tools.busy.value" type="button" class="key" @click="tools.clear()">Start over</button>
   </div>

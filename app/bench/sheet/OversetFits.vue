@@ -71,7 +71,7 @@ function take(fit: Fit): void {
       {{ fit.label }}
     </button>
     <p v-if="fits.length === 0 && resting === store.selectedSetting">
-      No single change fits it. Move the bookends apart, or say less.
+      No single change fits it. Move the bookends apart, or shorten the wording.
     </p>
   </div>
 </template>

@@ -49,7 +49,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 function onKey(event: KeyboardEvent, id: string): void {
   const arrow = ARROWS[event.key];
-  // Picked gaps come first: they are set by the same keys.
+  // Selected gaps come first: they are set by the same keys.
   if (view.gaps.length > 0 && (arrow || event.key === 'Delete' || event.key === 'Backspace')) return;
   if (arrow && !event.ctrlKey && !event.metaKey) {
     event.preventDefault();

@@ -80,7 +80,7 @@ watch(lines, (all) => {
       <h2>Flat strip</h2>
       <span v-if="told" class="told" role="status">{{ told }}</span>
       <span v-else-if="set" class="quiet summary">{{ summary }}</span>
-      <span v-else class="quiet">Pick a lettering to see its curve unrolled.</span>
+      <span v-else class="quiet">Select a lettering to see its curve unrolled.</span>
       <button
         class="fold"
         type="button"

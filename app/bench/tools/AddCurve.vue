@@ -10,7 +10,7 @@ const CURVES: readonly { tool: Tool; name: string; path: string; title?: string 
   { tool: 'arc', name: 'Arc', path: 'M3 16a10 10 0 0 1 18 0' },
   {
     tool: 'points',
-    name: 'Points',
+    name: 'Through points',
     path: 'M12 5a7 7 0 1 1-.01 0ZM12 5h.01M18 15.5h.01M6 15.5h.01',
     title: 'Circle or arc through points',
   },

@@ -66,7 +66,7 @@ export function bringArtSteps(
     return fail({
       code: 'nothing-painted',
       message:
-        'Nothing in this file is painted in a plain colour. Bring its outlines in as curves instead, and give them inks here.',
+        'Nothing in this file is painted in a plain colour. Import its outlines as curves instead, and give them inks here.',
     });
   const inks = [...piece.inks];
   const toMiddle = middleOf(box);
@@ -94,14 +94,14 @@ export function bringArtSteps(
       code: 'too-many-parts',
       value: parts.length,
       limit: LIMITS.artParts.max,
-      message: `The file paints ${parts.length} shapes one by one; ${LIMITS.artParts.max} are the most. Unite some before bringing it in.`,
+      message: `The file paints ${parts.length} shapes one by one; ${LIMITS.artParts.max} are the most. Merge some before importing it.`,
     });
   if (inks.length > LIMITS.inks.max)
     return fail({
       code: 'too-many-inks',
       value: inks.length,
       limit: LIMITS.inks.max,
-      message: `The file has so many colours that the piece would have ${inks.length} inks; ${LIMITS.inks.max} are the most. Bring it to fewer colours first.`,
+      message: `The file has so many colours that the piece would have ${inks.length} inks; ${LIMITS.inks.max} are the most. Reduce its colours first.`,
     });
   const { widthMm, heightMm } = piece.sheet;
   const [w, h] = [box.max.x - box.min.x, box.max.y - box.min.y];

@@ -90,7 +90,7 @@ export function joinSteps(piece: Piece, curve: Curve, other: Curve): Result<Step
   if (followed(curve, other) || followed(other, curve)) {
     return fail({
       code: 'follows',
-      message: 'One of these curves follows the other. Turn it into nodes first, then join.',
+      message: 'One of these curves follows the other. Convert it to nodes first, then join.',
     });
   }
   const arcs = curve.shape.kind === 'arc' && other.shape.kind === 'arc' ? joinedArcs(curve.shape, other.shape) : null;

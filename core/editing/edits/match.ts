@@ -44,7 +44,7 @@ function all(piece: Piece, ids: readonly string[], faces: Faces): Result<One[]> 
     list.push({ lettering, ground: ground.value, capMm: set.value.capMm });
   }
   return list.length < 2
-    ? fail({ code: 'one-lettering', message: 'Pick two letterings or more: Shift and a click adds one.' })
+    ? fail({ code: 'one-lettering', message: 'Select two letterings or more: Shift-click adds one.' })
     : ok(list);
 }
 
@@ -137,7 +137,7 @@ function matchColour(piece: Piece, list: readonly One[]): Result<Match> {
     return fail({
       code: 'no-gaps',
       message:
-        'The first lettering picked has no gap between letters, so it has no colour to match. Pick another first.',
+        'The first selected lettering has no gap between letters, so it has no colour to match. Select another first.',
     });
   const steps: Step[] = list.flatMap(({ lettering }) =>
     lettering.spacing.measuredAt === 0.5 ? [] : [setStep(piece, lettering.id, ['spacing', 'measuredAt'], 0.5)],

@@ -62,12 +62,12 @@ export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
     if (parentsOf(curve.shape).length > 0) {
       return fail({
         code: 'one-way',
-        message: `${curve.name} runs as the curve that it follows. Reverse that one, or turn this one into a drawn curve first.`,
+        message: `${curve.name} runs as the curve that it follows. Reverse that one, or convert this one to nodes first.`,
       });
     }
     return fail({
       code: 'one-way',
-      message: `A ${kind.title.toLowerCase()} is always travelled clockwise. Turn it into a drawn curve to reverse it; bottom lettering needs only another seat.`,
+      message: `A ${kind.title.toLowerCase()} is always travelled clockwise. Convert it to nodes to reverse it; bottom lettering needs only another seat.`,
     });
   }
   // Where outward is tied to the centre it stays; where it means left of travel, the sides change places.

@@ -79,7 +79,7 @@ export function onEdge(edge: Edge, t: number): { x: number; y: number } {
   return { x: at.x + way.y * edge.distance, y: at.y - way.x * edge.distance };
 }
 
-/** By how much the control polygon of a cubic turns, radians: no less than the curve itself does. */
+/** By how much the control polygon of a cubic turns, radians: no less than its own curve does. */
 function turning([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints): number {
   const legs = [
     [x1 - x0, y1 - y0],

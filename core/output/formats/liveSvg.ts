@@ -3,8 +3,8 @@ import { utf8, type FileFormat } from './kind';
 
 export const liveSvg: FileFormat = {
   name: 'SVG with live text',
-  description: 'for editing further, as well as SVG can say it',
-  help: 'SVG with live text, as well as SVG can say it',
+  description: 'for editing further, as far as SVG can',
+  help: 'SVG with live text, as far as SVG can',
   mediaType: 'image/svg+xml',
   ending: 'live.svg',
   copies: false,

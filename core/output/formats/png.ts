@@ -2,7 +2,7 @@ import type { FileFormat } from './kind';
 
 export const png: FileFormat = {
   name: 'PNG',
-  description: 'a picture, its resolution written in',
+  description: 'a picture, with its resolution',
   help: 'a picture [--dpi=300] [--transparent]',
   mediaType: 'image/png',
   ending: 'png',

@@ -31,7 +31,7 @@ export interface PdfOptions {
   readonly profile: Uint8Array;
 }
 
-/** No file says when it was made, so that the same piece gives the same bytes: all bear this date. */
+/** No file says when it was exported, so that the same piece gives the same bytes: all bear this date. */
 const DATE = { pdf: 'D:20000101000000Z', xmp: '2000-01-01T00:00:00Z' } as const;
 /** Width of marks, mm. */
 const MARK_MM = 0.1;

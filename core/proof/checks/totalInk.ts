@@ -17,9 +17,9 @@ export const totalInk: Check = (ground) =>
       {
         code: 'total-ink',
         itemId,
-        message: `The ink “${ink.name}” is ${Math.round(sum)} % in all; ${mostInk} % is the most, beyond it sheets stick together.`,
+        message: `The ink “${ink.name}” is ${Math.round(sum)} % in all; ${mostInk} % is the most, beyond it sheets may set off.`,
         fix: {
-          label: `Bring it to ${mostInk} %`,
+          label: `Reduce it to ${mostInk} %`,
           steps: [
             setStep(
               ground.piece,

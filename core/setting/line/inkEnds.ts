@@ -3,7 +3,7 @@ import { frameAt, ROW, walkTo } from '../../geometry/walk';
 import type { MeasuredRun } from './measure';
 
 /**
- * How far a letter's ink reaches along the curve from its place, mm along the curve itself, in the reading direction.
+ * How far a letter's ink reaches along the curve from its place, mm along its own curve, in the reading direction.
  */
 export interface InkReach {
   readonly back: number;

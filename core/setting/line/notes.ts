@@ -70,7 +70,7 @@ export function notesOf(face: Face, line: ShapedLine, folded: readonly number[],
       code: 'unknown-face',
       field: 'faceId',
       value: face.id,
-      message: `The typeface ${face.standsInFor} is not at hand; another stands in. Bring it again, or choose another, before you print.`,
+      message: `The typeface ${face.standsInFor} is missing; another stands in. Add it again, or choose another, before you print.`,
     });
   }
   if (missing.length > 0) {

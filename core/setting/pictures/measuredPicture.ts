@@ -18,7 +18,7 @@ const FLAT_MM = 0.01;
  */
 export interface MeasuredPicture {
   readonly set: SetLettering;
-  /** The parallel on which advances count, and the same stretch of the curve itself. */
+  /** The parallel on which advances count, and the same stretch of its own curve. */
   readonly measured: readonly LinePlace[];
   readonly curve: readonly LinePlace[];
 }

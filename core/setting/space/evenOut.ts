@@ -61,7 +61,7 @@ export function leastGapProblem(set: SetLettering): Problem | null {
     field: 'spacing.leastGapMm',
     value: leastGapMm,
     limit: roomMm / gaps,
-    message: `A least gap of ${leastGapMm.toFixed(2)} mm between all letters of “${set.lettering.wording.slice(0, 24)}” takes more than the room between the bookends, ${roomMm.toFixed(1)} mm. Evening out takes no heed of it: make it ${(Math.floor((roomMm / gaps) * 10) / 10).toFixed(1)} mm or less, or move the bookends apart.`,
+    message: `A minimum gap of ${leastGapMm.toFixed(2)} mm between all letters of “${set.lettering.wording.slice(0, 24)}” takes more than the room between the bookends, ${roomMm.toFixed(1)} mm. Evening out takes no heed of it: make it ${(Math.floor((roomMm / gaps) * 10) / 10).toFixed(1)} mm or less, or move the bookends apart.`,
   };
 }
 

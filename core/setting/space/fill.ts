@@ -60,7 +60,7 @@ interface Room {
   readonly roomMm: number;
   /** What is left over; less than 0 where it is overset. */
   readonly leftMm: number;
-  /** The room along the curve itself, which grows with the curve; what its height adds stays as it is. */
+  /** The room along its own curve, which grows with the curve; what its height adds stays as it is. */
   readonly curveMm: number;
   /** By how much of an em's thousandths what is filled grows, mm. */
   readonly perTracking: number;

@@ -36,6 +36,6 @@ export function fillProblem(
   return {
     code: 'fit-not-met',
     value: leftMm,
-    message: `“${filling.lettering.wording.slice(0, 24)}” does not fill its room: ${what}. ${would.length > 0 ? `It would with ${would.slice(0, 3).join(', or ')}.` : 'Say less, or move the bookends apart.'}`,
+    message: `“${filling.lettering.wording.slice(0, 24)}” does not fill its room: ${what}. ${would.length > 0 ? `It would with ${would.slice(0, 3).join(', or ')}.` : 'Shorten the wording, or move the bookends apart.'}`,
   };
 }

@@ -93,8 +93,8 @@ describe('npx under-arc', () => {
     const p = piece([curve(circle(30)), pictureOf(bytes, 60, { within: 'ring', widthMm: 20 })]);
     writeFileSync(inFolder('shore.json'), JSON.stringify(p));
     const without = underArc('render', inFolder('shore.json'), inFolder('shore.pdf'));
-    expect([without.status, without.stderr.includes('The picture “Shore” is not at hand')]).toEqual([1, true]);
-    expect(underArc('check', inFolder('shore.json')).stderr).toContain('not at hand');
+    expect([without.status, without.stderr.includes('The picture “Shore” is missing')]).toEqual([1, true]);
+    expect(underArc('check', inFolder('shore.json')).stderr).toContain('is missing');
     mkdirSync(inFolder('images'), { recursive: true });
     writeFileSync(inFolder('images/any name.png'), bytes);
     for (const name of ['shore.pdf', 'shore.svg', 'shore.zip'])

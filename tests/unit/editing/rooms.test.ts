@@ -401,7 +401,7 @@ describe('rooms between words that are held on a line of their own', () => {
     });
   };
 
-  it('are measured along the curve itself', () => {
+  it('are measured along its own curve', () => {
     const ink = inkOn(p).sort((a, b) => a.from - b.from);
     const seen = ink.map(({ to }, i) => (i + 1 < ink.length ? ink[i + 1]!.from : ink[0]!.from + 360) - to);
     const found = rooms(p).map(({ from, to }) => ((to - from) / 30) * (180 / Math.PI));

@@ -175,7 +175,7 @@ describe('a ring shared between letterings', () => {
     expect(shareRing(ring, 0.5, 'inward', [placed])!.others).toEqual([]);
     expect(shareRing(ring, 0.5, 'inward', [long])!.others).toEqual([]);
   });
-  it('has nothing to say on an open curve, of one alone, or of two on one anchor', () => {
+  it('has no effect here on an open curve, of one alone, or of two on one anchor', () => {
     expect([
       shareRing(bow, 0.5, 'outward', [setOn(lettering('TIDE'), bow)]),
       shareRing(ring, 0, 'outward', []),

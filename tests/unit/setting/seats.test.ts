@@ -45,7 +45,7 @@ describe('what sits at the curve', () => {
       expect(baselineRadius(by(name, 'inside', 'inward'))).toBeCloseTo(30 + lower, 8);
     }
   });
-  it('by ink lets the ink itself touch', () => {
+  it('by ink lets the ink touch', () => {
     // The nearest point of a flat-bottomed ink to the centre lies under the middle of a letter, or a little farther
     // out.
     const radii = pointsOf((sink) => traceLettering(by('ink', 'outside'), sink)).map((p) =>

@@ -56,7 +56,7 @@ function shareCentre(id: string): void {
     here = track.value?.centre;
   if (there && here)
     run(
-      'Share a centre',
+      'Centre on a curve',
       {
         ok: true,
         value: transformSteps(store.piece!, props.curve, moveBy({ x: there.x - here.x, y: there.y - here.y })),
@@ -83,9 +83,9 @@ const resize =
 </script>
 
 <template>
-  <section class="section" aria-label="Do with the curve">
+  <section class="section" aria-label="Actions on the curve">
     <header>
-      <h2>Do with it</h2>
+      <h2>Actions</h2>
       <span v-if="curve.locked" class="quiet">locked</span>
     </header>
     <div class="acts">
@@ -112,15 +112,15 @@ const resize =
         v-if="curve.shape.kind !== 'drawn'"
         class="key"
         type="button"
-        @click="run('Turn into nodes', toDrawnSteps(store.piece!, curve))">
-        Turn into nodes
+        @click="run('Convert to nodes', toDrawnSteps(store.piece!, curve))">
+        Convert to nodes
       </button>
       <el-select
         v-if="others.length > 0 && !follows"
         class="pick"
-        placeholder="Share a centre…"
+        placeholder="Centre on…"
         :model-value="undefined"
-        aria-label="Share a centre with another curve"
+        aria-label="Centre on another curve"
         @change="shareCentre">
         <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
       </el-select>
@@ -142,11 +142,11 @@ const resize =
     </div>
     <template v-if="!follows">
       <div class="row">
-        <span class="label">Turn by</span
-        ><QuantityField label="Turn by" :model-value="0" unit="°" limits="clockDeg" :step="1" :commit="turn" />
+        <span class="label">Rotate by</span
+        ><QuantityField label="Rotate by" :model-value="0" unit="°" limits="clockDeg" :step="1" :commit="turn" />
       </div>
       <div class="row">
-        <span class="label">Curve only</span
+        <span class="label">Scale the curve</span
         ><QuantityField
           label="Resize the curve only"
           :model-value="100"
@@ -156,7 +156,7 @@ const resize =
           :commit="resize(false)" />
       </div>
       <div class="row">
-        <span class="label">With letters</span
+        <span class="label">Scale curve and letters</span
         ><QuantityField
           label="Resize curve and letters"
           :model-value="100"

@@ -47,11 +47,11 @@ function join(id: string): void {
         type="button"
         :aria-pressed="view.tool === 'cut'"
         @click="view.tool = view.tool === 'cut' ? 'pick' : 'cut'">
-        Cut where I click
+        Cut at a click
       </button>
     </div>
     <div class="row">
-      <span class="label">Equal parts</span>
+      <span class="label">Divide equally</span>
       <span class="pair">
         <QuantityField
           label="Number of parts"
@@ -72,7 +72,7 @@ function join(id: string): void {
     <div v-if="partners.length > 0" class="row">
       <span class="label">Join with</span>
       <el-select
-        placeholder="the nearest first"
+        placeholder="nearest curve first"
         :model-value="undefined"
         aria-label="Join with another open curve"
         @change="join">

@@ -98,9 +98,9 @@ async function bring(event: Event): Promise<void> {
       :commit="set('Height of ornaments', 'height', 100)" />
     <p class="quiet said">of the capitals beside it; it follows their size, and every change of the words.</p>
     <div class="row">
-      <span class="label">In each room</span>
+      <span class="label">In each gap</span>
       <QuantityField
-        label="In each room"
+        label="In each gap"
         :model-value="item.count"
         unit=""
         limits="ornamentCount"

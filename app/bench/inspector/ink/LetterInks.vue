@@ -10,7 +10,13 @@ type Beneath = 'halo' | 'shade' | 'underline';
 const LABELS: Readonly<Record<Beneath, string>> = { halo: 'Halo', shade: 'Block shade', underline: 'Underline' };
 
 const set = (field: Beneath | 'united', value: unknown, gesture?: string) =>
-  store.set(field === 'united' ? 'Unite letters' : LABELS[field], props.lettering.id, [field], value, gesture);
+  store.set(
+    field === 'united' ? 'Merge overlapping letters' : LABELS[field],
+    props.lettering.id,
+    [field],
+    value,
+    gesture,
+  );
 const capMm = computed(() => store.selectedSetting?.capMm ?? 5);
 const rounded = (mm: number): number => Math.max(0.05, Math.round(mm * 20) / 20);
 /** As each is first given: to the size of the letters. */
@@ -83,7 +89,7 @@ const change = (field: Beneath, next: object, gesture?: string) =>
       type="checkbox"
       :checked="lettering.united"
       @change="set('united', ($event.target as HTMLInputElement).checked)" />
-    Unite letters that overlap</label
+    Merge overlapping letters</label
   >
 </template>
 

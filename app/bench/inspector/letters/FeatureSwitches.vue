@@ -47,7 +47,7 @@ function toggle(tag: string, value: boolean, onByItself: boolean): void {
 <template>
   <details v-if="list.length > 0" class="features" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>
-      Features of the face<span v-if="on > 0" class="quiet">, {{ on }} switched</span>
+      OpenType features<span v-if="on > 0" class="quiet">, {{ on }} switched</span>
     </summary>
     <label v-for="{ tag, name, onByItself } in list" :key="tag" :data-feature="tag">
       <input

@@ -35,19 +35,19 @@ const warn = (problem: { message: string } | null): void => {
 function makeTwin(): void {
   const id = nanoid(8);
   const steps = twinSteps(store.piece!, props.lettering, id);
-  warn(steps.ok ? store.edit('Make the twin', steps.value, undefined, [id]) : steps.problem);
+  warn(steps.ok ? store.edit('Make a twin', steps.value, undefined, [id]) : steps.problem);
 }
 /** The one of the two that says so. */
 const holder = computed(() =>
   twin.value ? (props.lettering.twin?.of === twin.value.other.id ? props.lettering : twin.value.other) : null,
 );
 function part(): void {
-  if (holder.value) store.set('Part from its twin', holder.value.id, ['twin'], null);
+  if (holder.value) store.set('Detach from twin', holder.value.id, ['twin'], null);
 }
 function share(name: TwinShare, on: boolean): void {
   if (!holder.value?.twin) return;
   const shares = SHARES.map((one) => one.share).filter((one) => (one === name ? on : twin.value!.shares.includes(one)));
-  store.set('What twins share', holder.value.id, ['twin', 'shares'], shares);
+  store.set('Share with the twin', holder.value.id, ['twin', 'shares'], shares);
 }
 function moveTo(curveId: string): void {
   const track = store.trackOf(curveId);
@@ -88,10 +88,10 @@ function pasteSeat(): void {
 </script>
 
 <template>
-  <section class="section" aria-label="Do with the lettering">
+  <section class="section" aria-label="Actions on the lettering">
     <header>
-      <h2>Do with it</h2>
-      <span v-if="twin" class="quiet">in step with “{{ twin.other.wording.slice(0, 14) }}”</span>
+      <h2>Actions</h2>
+      <span v-if="twin" class="quiet">twin of “{{ twin.other.wording.slice(0, 14) }}”</span>
     </header>
     <div class="acts">
       <button
@@ -100,9 +100,9 @@ function pasteSeat(): void {
         type="button"
         title="The same lettering opposite, upright, in the same band"
         @click="makeTwin">
-        Make its twin
+        Make a twin
       </button>
-      <button v-if="twin" class="key" type="button" @click="part">Part from its twin</button>
+      <button v-if="twin" class="key" type="button" @click="part">Detach from twin</button>
       <button class="key" type="button" @click="copySeat">Copy seat</button>
       <button class="key" type="button" :disabled="!view.seatCopy" @click="pasteSeat">Paste seat</button>
       <button
@@ -119,12 +119,12 @@ function pasteSeat(): void {
         @click="
           store.set(lettering.hidden ? 'Show lettering' : 'Hide lettering', lettering.id, ['hidden'], !lettering.hidden)
         ">
-        {{ lettering.hidden ? 'Show it again' : 'Hide it' }}
+        {{ lettering.hidden ? 'Show' : 'Hide' }}
       </button>
       <button class="key" type="button" @click="emit('remove')">Delete this lettering</button>
     </div>
-    <div v-if="twin" class="shares" role="group" aria-label="What the twins share">
-      <span class="label">In step in</span>
+    <div v-if="twin" class="shares" role="group" aria-label="Shared with the twin">
+      <span class="label">Shared with the twin</span>
       <label v-for="one in SHARES" :key="one.share"
         ><input
           type="checkbox"

@@ -70,7 +70,7 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
     <div class="layer">
       <p v-if="missing" class="note" role="status">{{ missing }}</p>
       <p v-if="standsIn" class="note" role="status">
-        The typeface {{ standsIn }} is not at hand: another stands in. Bring it again, or choose another.
+        The typeface {{ standsIn }} is missing: another stands in. Add it again, or choose another.
       </p>
       <div class="row">
         <span class="label">Typeface</span>
@@ -140,16 +140,16 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
       <div class="row">
         <span class="label">Case</span>
         <el-radio-group :model-value="lettering.letterCase" size="small" aria-label="Case" @change="setCase">
-          <el-radio-button value="typed">typed</el-radio-button>
-          <el-radio-button value="capitals">caps</el-radio-button>
+          <el-radio-button value="typed">As typed</el-radio-button>
+          <el-radio-button value="capitals">All caps</el-radio-button>
           <el-radio-button
             value="small-capitals"
             :title="
               face && !hasSmallCapitals(face)
-                ? 'Small capitals, made by scaling: this face has none of its own'
+                ? 'Small capitals, made by scaling: this face has none custom'
                 : 'Small capitals of the face'
             "
-            >small caps</el-radio-button
+            >Small caps</el-radio-button
           >
         </el-radio-group>
       </div>

@@ -33,7 +33,7 @@ const clear = (): void => {
 </script>
 
 <template>
-  <section v-if="places.length > 0" class="section" aria-label="Picked letters">
+  <section v-if="places.length > 0" class="section" aria-label="Selected letters">
     <header>
       <h2>
         {{ places.length === 1 ? 'Letter' : 'Letters' }} <span class="name">{{ name }}</span>
@@ -78,7 +78,7 @@ const clear = (): void => {
       </span>
     </div>
     <button v-if="touched" class="key" type="button" @click="clear">
-      As the face has {{ places.length === 1 ? 'it' : 'them' }}
+      Reset {{ places.length === 1 ? 'it' : 'them' }}
     </button>
   </section>
 </template>

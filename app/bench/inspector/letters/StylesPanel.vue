@@ -38,7 +38,7 @@ function keep(): void {
   let n = styles.value.length + 1;
   while (names.has(`Style ${n}`)) n++;
   const style = makeStyle(nanoid(8), `Style ${n}`, props.lettering);
-  if (setStyles('Keep as a style', [...styles.value, style]) === null) chosen.value = style.id;
+  if (setStyles('Save as style', [...styles.value, style]) === null) chosen.value = style.id;
 }
 function apply(style: Style): void {
   chosen.value = style.id;
@@ -58,7 +58,7 @@ const rename = (name: string) =>
   );
 const renew = (): void => {
   setStyles(
-    'Renew style',
+    'Update style',
     styles.value.map((style) =>
       style.id === one.value!.id ? makeStyle(style.id, style.name, props.lettering) : style,
     ),
@@ -76,7 +76,7 @@ const drop = (): void => {
   <section class="section" aria-label="Styles">
     <header>
       <h2>Styles</h2>
-      <span class="quiet">{{ worn ? worn.name : styles.length === 0 ? 'none kept yet' : 'of its own' }}</span>
+      <span class="quiet">{{ worn ? worn.name : styles.length === 0 ? 'none saved yet' : 'custom' }}</span>
     </header>
     <div v-if="styles.length > 0" class="styles">
       <button
@@ -94,10 +94,10 @@ const drop = (): void => {
     </div>
     <div v-if="one" class="one">
       <NameField :key="one.id" label="Name of the style" :model-value="one.name" :commit="rename" />
-      <button type="button" class="link" :disabled="worn?.id === one.id" @click="renew">Renew</button>
+      <button type="button" class="link" :disabled="worn?.id === one.id" @click="renew">Update style</button>
       <button type="button" class="link" @click="drop">Delete</button>
     </div>
-    <button class="key" type="button" :disabled="worn !== null" @click="keep">Keep as a style</button>
+    <button class="key" type="button" :disabled="worn !== null" @click="keep">Save as style</button>
   </section>
 </template>
 

@@ -14,10 +14,10 @@ const BY: readonly { value: SeatedBy; label: string }[] = [
   { value: 'caps', label: 'capitals' },
   { value: 'x-height', label: 'x-height' },
   { value: 'extents', label: 'full height' },
-  { value: 'ink', label: 'the ink itself' },
+  { value: 'ink', label: 'the ink' },
 ];
 const KINDS = [
-  { value: 'none', label: 'the curve itself' },
+  { value: 'none', label: 'its own curve' },
   { value: 'touching', label: 'touching another' },
   { value: 'band', label: 'midway between two' },
 ] as const;
@@ -66,14 +66,14 @@ const setHold = (next: SeatHold, gesture?: string) =>
 
 <template>
   <div v-if="!STANCES[lettering.stance.kind].stacked" class="row">
-    <span class="label">Seated by</span>
-    <el-select :model-value="lettering.seat.by" aria-label="Seated by" @change="setBy">
+    <span class="label">Height measured by</span>
+    <el-select :model-value="lettering.seat.by" aria-label="Height measured by" @change="setBy">
       <el-option v-for="one in BY" :key="one.value" :value="one.value" :label="one.label" />
     </el-select>
   </div>
   <div v-if="others.length > 0" class="row">
-    <span class="label">Distance by</span>
-    <el-select :model-value="hold?.kind ?? 'none'" aria-label="Distance by" @change="setKind">
+    <span class="label">Distance from</span>
+    <el-select :model-value="hold?.kind ?? 'none'" aria-label="Distance from" @change="setKind">
       <el-option v-for="one in KINDS" :key="one.value" :value="one.value" :label="one.label" />
     </el-select>
   </div>

@@ -109,15 +109,15 @@ const word = computed(
       <span class="quiet">how the letters meet the curve</span>
     </header>
     <SeatPicker :lettering="lettering" :open="openCurve" @choose="seat" />
-    <label class="switch"><input v-model="view.keepBand" type="checkbox" /> Keep the band when turned over</label>
+    <label class="switch"><input v-model="view.keepBand" type="checkbox" /> Stay in the band when flipped</label>
     <DistanceFields :lettering="lettering" />
     <p v-if="kept && !anchored" class="quiet by-bookends">Kept filled: it stands between its bookends.</p>
     <div v-if="!kept" class="row">
-      <span class="label">Anchor takes</span>
+      <span class="label">Alignment</span>
       <el-radio-group
         :model-value="lettering.anchor.align"
         size="small"
-        aria-label="What stands at the anchor"
+        aria-label="Alignment at the anchor"
         @change="align">
         <el-radio-button value="start">start</el-radio-button>
         <el-radio-button value="centre">centre</el-radio-button>
@@ -152,11 +152,11 @@ const word = computed(
       </div>
     </template>
     <div v-if="!kept || anchored" class="row">
-      <span class="label">Ends go by</span>
+      <span class="label">Ends measured by</span>
       <span class="pair uneven">
         <el-select
           :model-value="lettering.anchor.by"
-          aria-label="Ends go by"
+          aria-label="Ends measured by"
           @change="(value: 'ink' | 'advance') => store.set('Align', lettering.id, ['anchor', 'by'], value)">
           <el-option value="ink" label="ink" /><el-option value="advance" label="advance" />
         </el-select>
@@ -172,9 +172,9 @@ const word = computed(
     </div>
     <button v-if="!kept" class="key between" type="button" @click="centreBetween">Centre between the bookends</button>
     <div v-if="closed && anchored" class="row dial-row">
-      <span class="label">Turn along</span>
+      <span class="label">Rotate along the curve</span>
       <span class="pair">
-        <DialField label="Turn along the curve" :model-value="angleDeg" @change="(deg, g) => setAngle(deg, g)" />
+        <DialField label="Rotate along the curve" :model-value="angleDeg" @change="(deg, g) => setAngle(deg, g)" />
         <QuantityField
           label="Anchor fraction"
           :model-value="(u - Math.floor(u)) * 100"

@@ -97,7 +97,7 @@ function take(label: string, made: FillResult): void {
 const setFit = (label: string, next: Partial<Lettering['fit']>, gesture?: string) =>
   store.set(label, props.lettering.id, ['fit'], { ...fit.value, ...next }, gesture);
 const keep = (on: boolean): void => {
-  setFit(on ? 'Keep filled' : 'Keep no longer filled', { kept: on });
+  setFit(on ? 'Keep filled' : 'Stop keeping filled', { kept: on });
 };
 
 const limit = (n: number, which: 'least' | 'most') => (value: number, gesture: string) => {
@@ -141,7 +141,7 @@ const add = (by: FitBy): void => {
 <template>
   <section class="section" aria-label="Fill">
     <header>
-      <h2>Fill between the bookends</h2>
+      <h2>Fill the bookends</h2>
       <span v-if="kept" class="quiet">kept filled</span>
     </header>
     <p v-if="lettering.anchor.align === 'filled'" class="quiet">
@@ -160,8 +160,8 @@ const add = (by: FitBy): void => {
           {{ name }}<span class="value">{{ offers.get(by)?.said ?? '–' }}</span>
         </button>
       </div>
-      <div class="order" role="group" aria-label="In this order, within limits">
-        <p class="quiet">In this order, within limits</p>
+      <div class="order" role="group" aria-label="Try in this order, within limits">
+        <p class="quiet">Try in this order, within limits</p>
         <div v-for="(rule, n) in fit.rules" :key="rule.by" class="rule">
           <span class="by">{{ rule.by }}</span>
           <QuantityField
@@ -199,7 +199,7 @@ const add = (by: FitBy): void => {
         </p>
       </div>
       <p v-if="inOrder" class="outcome" :class="{ short: inOrder.problem }" role="status">
-        {{ inOrder.problem?.message ?? `Comes to ${inOrder.said}.` }}
+        {{ inOrder.problem?.message ?? `Result: ${inOrder.said}.` }}
       </p>
       <div class="acts">
         <button

@@ -50,18 +50,20 @@ function take(by: MatchBy): void {
   <section class="section" aria-label="Match">
     <header>
       <h2>Match</h2>
-      <span class="quiet">the tightest decides</span>
+      <span class="quiet">limited by the tightest</span>
     </header>
     <el-radio-group v-model="to" size="small" aria-label="Match to">
-      <el-radio-button value="filling">as large as all fit</el-radio-button>
-      <el-radio-button value="least">the least they have</el-radio-button>
+      <el-radio-button value="filling">the largest that fits all</el-radio-button>
+      <el-radio-button value="least">the smallest in use</el-radio-button>
     </el-radio-group>
     <div class="ways">
       <button v-for="{ by, name } in BY" :key="by" type="button" class="key" :data-match="by" @click="take(by)">
         one {{ name }}<span class="value">{{ offers.get(by) }}</span>
       </button>
     </div>
-    <button type="button" class="key" data-match="colour" @click="take('colour')">Same colour as the first</button>
+    <button type="button" class="key" data-match="colour" @click="take('colour')">
+      Match the typographic colour of the first
+    </button>
     <p class="quiet">
       Colour is the white between the letters for their height: it is reached by tracking, measured in the middle.
     </p>

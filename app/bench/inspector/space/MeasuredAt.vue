@@ -32,13 +32,13 @@ const picture = computed(() => {
 
 <template>
   <SliderField
-    label="Measured at"
+    label="Spacing measured at"
     :model-value="at"
     limits="measuredAt"
     :min="0"
     :max="1"
     :step="0.05"
-    :word="`Measured at ${word}`"
+    :word="`Spacing measured at ${word}`"
     :commit="commit" />
   <div v-if="picture" class="measured">
     <svg :viewBox="`0 0 ${MEASURED_PICTURE.width} ${MEASURED_PICTURE.height}`" aria-hidden="true">

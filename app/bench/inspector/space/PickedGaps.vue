@@ -12,7 +12,7 @@ const set = computed(() => picked.value.some((gap) => gap.kern !== 0));
 </script>
 
 <template>
-  <section v-if="picked.length > 0" class="section" aria-label="Picked gaps">
+  <section v-if="picked.length > 0" class="section" aria-label="Selected gaps">
     <header>
       <h2>
         {{ picked.length === 1 ? 'Gap' : `${picked.length} gaps` }}
@@ -46,7 +46,7 @@ const set = computed(() => picked.value.some((gap) => gap.kern !== 0));
       >
     </p>
     <p class="quiet keys">
-      ← → by 5, with Shift 50, with Alt 1; with Ctrl to the next gap. Shift and a click picks several.
+      ← → by 5, with Shift 50, with Alt 1; with Ctrl to the next gap. Shift-click selects several.
     </p>
     <div class="acts">
       <button class="key" type="button" aria-label="Gap before" @click="step(-1)">‹</button>

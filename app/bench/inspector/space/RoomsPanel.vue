@@ -43,7 +43,7 @@ function makeEqual(): void {
     faces.loaded,
     store.corrections,
   );
-  const problem = made.ok ? store.edit('Equal rooms', made.value) : made.problem;
+  const problem = made.ok ? store.edit('Equal gaps', made.value) : made.problem;
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 /** Why rooms that are kept equal are not. */
@@ -59,7 +59,7 @@ const why = computed(() => {
   return made.ok ? '' : made.problem.message;
 });
 function keep(on: boolean): void {
-  const problem = store.set(on ? 'Keep rooms equal' : 'Keep rooms as they are', curve.value.id, ['equalRooms'], on);
+  const problem = store.set(on ? 'Keep gaps equal' : 'Stop keeping gaps equal', curve.value.id, ['equalRooms'], on);
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 function addOrnaments(): void {
@@ -69,12 +69,9 @@ function addOrnaments(): void {
     props.lettering.curveId,
     props.lettering.fill ?? store.piece!.inks[0]?.id ?? null,
   );
-  const problem = store.edit(
-    'Put ornaments between',
-    [{ kind: 'insert', index: store.piece!.items.length, item }],
-    undefined,
-    [item.id],
-  );
+  const problem = store.edit('Add ornaments', [{ kind: 'insert', index: store.piece!.items.length, item }], undefined, [
+    item.id,
+  ]);
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 </script>
@@ -82,7 +79,7 @@ function addOrnaments(): void {
 <template>
   <section v-if="rooms.length > 0 || kept" class="section" aria-label="Rooms">
     <header>
-      <h2>Rooms between the words</h2>
+      <h2>Gaps between letterings</h2>
       <span class="quiet">{{ equal && rooms.length > 1 && !why ? 'equal' : '' }}</span>
     </header>
     <p v-if="rooms.length > 0" class="quiet figures">{{ lengths }} mm</p>
@@ -93,10 +90,10 @@ function addOrnaments(): void {
     <p v-if="why" class="over" role="alert">{{ why }}</p>
     <div class="acts">
       <button v-if="closed && rooms.length > 1 && !kept" class="key" type="button" :disabled="equal" @click="makeEqual">
-        Make them equal
+        Make equal
       </button>
       <button v-if="ornaments.length === 0 && rooms.length > 0" class="key" type="button" @click="addOrnaments">
-        Put ornaments in
+        Add ornaments
       </button>
       <button v-for="one in ornaments" :key="one.id" class="key" type="button" @click="store.select([one.id])">
         {{ one.name }}…

@@ -18,8 +18,8 @@ const set =
     store.set(label, props.lettering.id, ['spacing', name], typeof value === 'number' ? value / by : value, gesture);
 const tracking = set('Tracking', 'tracking');
 const words = set('Word spacing', 'words', 100);
-const measuredAt = set('Measured at', 'measuredAt');
-const leastGap = set('Least gap', 'leastGapMm');
+const measuredAt = set('Spacing measured at', 'measuredAt');
+const leastGap = set('Minimum gap', 'leastGapMm');
 const kerning = set('Kerning', 'kerning');
 const ligatures = set('Ligatures', 'ligatures');
 
@@ -59,7 +59,7 @@ const fits = computed(() => {
       Joined letters are not tracked: it would tear them apart. Spread the words, or choose another size.
     </p>
     <p v-else-if="filled" class="quiet explain">
-      The letters are spread from bookend to bookend, so tracking has nothing to say.
+      The letters are spread from bookend to bookend, so tracking has no effect here.
     </p>
     <p v-else-if="tracksItself" class="quiet explain">
       Tracking {{ fittedTracking.toFixed(1) }}, from keeping it filled.
@@ -76,7 +76,7 @@ const fits = computed(() => {
       :commit="tracking" />
     <SliderField
       v-if="!stacked"
-      label="Words"
+      label="Word spacing"
       :model-value="lettering.spacing.words * 100"
       unit="%"
       :limits="{ min: 0, max: 1000 }"
@@ -89,16 +89,16 @@ const fits = computed(() => {
     <template v-if="!stacked && !joined">
       <AimPanel :lettering="lettering" />
       <div class="row">
-        <span class="label">Least gap</span>
+        <span class="label">Minimum gap</span>
         <span class="pair">
           <QuantityField
-            label="Least gap"
+            label="Minimum gap"
             :model-value="lettering.spacing.leastGapMm"
             limits="leastGapMm"
             :step="0.05"
             :commit="leastGap" />
           <span class="said" :class="{ over: touching.length > 0 }" role="status">{{
-            touching.length === 0 ? 'none closer' : `${touching.length} closer`
+            touching.length === 0 ? 'none is closer' : `${touching.length} closer`
           }}</span>
         </span>
       </div>
@@ -115,7 +115,7 @@ const fits = computed(() => {
           type="checkbox"
           :checked="lettering.spacing.kerning"
           @change="kerning(($event.target as HTMLInputElement).checked)" />
-        Kerning of the face</label
+        Font kerning</label
       >
       <label class="tick" :class="{ quiet: fittedTracking !== 0 }">
         <input
@@ -123,7 +123,7 @@ const fits = computed(() => {
           :checked="lettering.spacing.ligatures"
           :disabled="fittedTracking !== 0"
           @change="ligatures(($event.target as HTMLInputElement).checked)" />
-        Ligatures<template v-if="fittedTracking !== 0">, off while tracked</template>
+        Ligatures<template v-if="fittedTracking !== 0"> (off while tracked)</template>
       </label>
     </div>
   </section>

@@ -7,7 +7,7 @@ import { surroundings, type Surroundings } from '../../line/nearFeet';
 import { type SetLettering } from '../../line/set';
 import { addStretch, fillSides, noExtremes, type Levels, type Sides } from './sides';
 
-/** Where a curve is stretched by less at a height, a first guess goes by the curve itself. */
+/** Where a curve is stretched by less at a height, a first guess goes by its own curve. */
 const LEAST_STRETCH = 0.2;
 /** Levels count as stretched by no less than this where a curve folds back under the letters. */
 export const LEAST_COUNTED = 0.05;
