@@ -1,10 +1,10 @@
+import { useLocalStorage } from '@vueuse/core';
 import { createFace, type Face } from '#core/type/face';
 import type { Problem } from '#core/result';
 import { COMMON_SENSE, setSense, senseOf } from '#core/setting/space/white/sense';
 import { shippedSense } from '../../fonts/shippedSenses';
 import list from '../../fonts/faces.json';
 import { api } from '~/utils/api';
-import { readKept, writeKept } from '~/utils/kept';
 import { heavyWork } from '~/workers/door';
 
 export interface FaceListing {
@@ -38,8 +38,8 @@ export const useFaces = defineStore('faces', () => {
   const problem = shallowRef<Problem | null>(null);
   const brought = shallowRef<readonly FaceListing[]>([]);
   const listing = computed((): readonly FaceListing[] => [...shipped, ...brought.value]);
-  const favourites = shallowRef<readonly string[]>(readKept('favourite-faces'));
-  const recents = shallowRef<readonly string[]>(readKept('recent-faces'));
+  const favourites = useLocalStorage<readonly string[]>('under-arc:favourite-faces', [], { shallow: true });
+  const recents = useLocalStorage<readonly string[]>('under-arc:recent-faces', [], { shallow: true });
   const underway = new Map<string, Promise<void>>();
   let listed: Promise<void> | undefined;
 
@@ -150,11 +150,9 @@ export const useFaces = defineStore('faces', () => {
     favourites.value = favourites.value.includes(id)
       ? favourites.value.filter((one) => one !== id)
       : [...favourites.value, id];
-    writeKept('favourite-faces', favourites.value);
   }
   function used(id: string): void {
     recents.value = [id, ...recents.value.filter((one) => one !== id)].slice(0, RECENTS);
-    writeKept('recent-faces', recents.value);
   }
 
   /** CSS family under which a fetched face can be shown in fields and menus. */

@@ -1,3 +1,4 @@
+import { convertRgbToLab65, convertRgbToLrgb } from 'culori/fn';
 import { decodeTable } from './decodeTable';
 import { GRID, SCREEN_TABLE } from './table';
 
@@ -51,19 +52,12 @@ export const fromHex = (hex: string): Rgb =>
 export const screenHex = (cmyk: Cmyk): string => toHex(screenRgb(cmyk));
 
 /** Linear light of a channel (IEC 61966-2-1), 0 to 1. */
-export const linear = (channel: number): number => {
-  const v = channel / 255;
-  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-};
+export const linear = (channel: number): number => convertRgbToLrgb({ r: channel / 255, g: 0, b: 0 }).r;
 
 /** CIE L*a*b* of a screen colour, white being that of the screen (D65). */
-export function toLab(rgb: Rgb): readonly [number, number, number] {
-  const [r, g, b] = rgb.map(linear) as [number, number, number];
-  const f = (t: number): number => (t > 0.008856451679 ? Math.cbrt(t) : (t * 903.2962963 + 16) / 116);
-  const x = f((0.4124564 * r + 0.3575761 * g + 0.1804375 * b) / 0.95047);
-  const y = f(0.2126729 * r + 0.7151522 * g + 0.072175 * b);
-  const z = f((0.0193339 * r + 0.119192 * g + 0.9503041 * b) / 1.08883);
-  return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+export function toLab([r, g, b]: Rgb): readonly [number, number, number] {
+  const lab = convertRgbToLab65({ r: r / 255, g: g / 255, b: b / 255 });
+  return [lab.l, lab.a, lab.b];
 }
 
 /** Difference of two screen colours: CIE ΔE*ab 1976. */

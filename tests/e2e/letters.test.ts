@@ -138,7 +138,7 @@ describe('letters, seat and stance', () => {
     await open([curve(circle(34)), lettering('Tide')], 'Tide');
     await on.bench.field('Wording').fill('Tide\nSedge');
     await on.bench.type('Line distance', '7');
-    await on.page.getByText('caps', { exact: true }).click();
+    await on.page.getByText('All caps', { exact: true }).click();
     await on.bench.type('Width of the letters', '90');
     await on.bench.type('Ink height', '6');
     await on.bench.kept();

@@ -56,7 +56,7 @@ describe('output', () => {
     await on.page.getByText('Volunteer-badge.pdf').first().waitFor();
     const again = await take(() =>
       on.page
-        .getByRole('button', { name: /^Make Volunteer-badge.pdf/ })
+        .getByRole('button', { name: /^Export Volunteer-badge.pdf/ })
         .first()
         .click(),
     );
@@ -106,7 +106,7 @@ describe('output', () => {
     await on.page.getByText(/^40 copies$/).waitFor();
     await on.page.getByText('Nest round pieces').click();
     await on.page.getByText(/^45 copies$/).waitFor();
-    await on.page.getByText(/% of the paper is left over/).waitFor();
+    await on.page.getByText(/% waste/).waitFor();
     await on.page.getByRole('textbox', { name: 'Gutter between copies, mm' }).fill('0');
     await on.page.getByRole('textbox', { name: 'Gutter between copies, mm' }).press('Enter');
     await expect.poll(() => on.page.locator('[data-preview] path').count()).toBeGreaterThan(300);

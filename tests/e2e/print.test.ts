@@ -69,7 +69,7 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
         readFileSync(await (await waiting).path()).equals(readFileSync(join(folder, `out.${format}`))),
         format,
       ).toBe(true);
-      await page.getByText(/was made/).waitFor();
+      await page.getByText(/was exported/).waitFor();
     }
   });
 

@@ -120,7 +120,7 @@ describe('the proof of the roundel', () => {
     ).toEqual(['missing-picture']);
     // No file is made without it.
     await on.page.getByRole('button', { name: 'Output' }).click();
-    await on.page.getByRole('button', { name: 'Make the PDF for print' }).click();
+    await on.page.getByRole('button', { name: 'Export PDF for print' }).click();
     await on.page
       .getByText(/“Elsewhere” is missing/)
       .first()

@@ -178,7 +178,7 @@ function bringIn(): void {
       {{ found.length === 1 ? 'One outline' : `${found.length} outlines` }}, at the file’s true size. Choose what to set
       lettering on, or import the whole file as art, in its colours.<template v-if="within > 0">
         {{ within === 1 ? 'A picture' : `${within} pictures` }} within it {{ within === 1 ? 'is' : 'are' }} left out:
-        bring {{ within === 1 ? 'it' : 'them' }} as a file of {{ within === 1 ? 'its' : 'their' }} own.</template
+        import {{ within === 1 ? 'it' : 'them' }} as a file of {{ within === 1 ? 'its' : 'their' }} own.</template
       >
     </p>
     <template v-if="picture">

@@ -107,7 +107,7 @@ const choose = (tool: Tool): void => {
           <path d="M4 20a18 18 0 0 1 32 0" fill="none" stroke="var(--brass)" stroke-width="1.4" />
           <text x="20" y="10" text-anchor="middle" font-size="10" font-weight="600" fill="currentColor">Ab</text>
         </svg>
-        Click at a curve
+        Click a curve
       </button>
     </div>
     <BringInDialog v-model="bringing" />

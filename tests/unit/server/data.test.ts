@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -154,24 +154,46 @@ describe('pictures to trace', () => {
 });
 
 describe('the lock on the data folder', () => {
-  it('is refused while its process lives, and taken over when it is gone', () => {
-    const folder = mkdtempSync(join(tmpdir(), 'under-arc-lock-'));
+  const newFolder = (): string => mkdtempSync(join(tmpdir(), 'under-arc-lock-'));
+  /** A process of its own that takes the lock, says what came of it, and waits. */
+  const taker = (folder: string) => {
+    const code = `import { takeLock } from ${JSON.stringify(`${HOME}/server/data/lock.ts`)};
+      console.log(JSON.stringify(takeLock(${JSON.stringify(folder)})));
+      setInterval(() => {}, 1000);`;
+    const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', code], { cwd: HOME });
+    const said = new Promise<Record<string, unknown>>((resolve, reject) => {
+      child.stdout.once('data', (text: Buffer) => resolve(JSON.parse(text.toString()) as Record<string, unknown>));
+      child.once('exit', (status) => reject(new Error(`ended with ${status}`)));
+    });
+    return { child, said };
+  };
+
+  it('is refused while it is held, in this process too, and free again afterwards', () => {
+    const folder = newFolder();
     const first = takeLock(folder);
     expect(first).toHaveProperty('release');
     expect(takeLock(folder)).toEqual({ heldBy: process.pid });
     if ('release' in first) first.release();
-    // A process that has ended left its lock behind.
-    const { pid } = spawnSync('true');
-    writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid, started: '1' }));
     expect(takeLock(folder)).toHaveProperty('release');
-    expect(JSON.parse(readFileSync(join(folder, 'in-use.json'), 'utf8')).pid).toBe(process.pid);
   });
 
-  it('is not held by another process that happens to have the same number, nor by half a file', () => {
-    const folder = mkdtempSync(join(tmpdir(), 'under-arc-lock-'));
-    writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid: process.pid, started: 'long ago' }));
+  it('is refused while another process has it, and is free at once when that is killed', async () => {
+    const folder = newFolder();
+    const { child, said } = taker(folder);
+    expect(await said).not.toHaveProperty('heldBy');
+    expect(takeLock(folder)).toEqual({ heldBy: child.pid });
+    const ended = new Promise((resolve) => child.once('close', resolve));
+    child.kill('SIGKILL');
+    await ended;
     expect(takeLock(folder)).toHaveProperty('release');
-    writeFileSync(join(folder, 'in-use.json'), '{"pid":');
-    expect(takeLock(folder)).toHaveProperty('release');
+  });
+
+  it('is had by one alone of several that start at once over what an earlier one left', async () => {
+    const folder = newFolder();
+    writeFileSync(join(folder, 'in-use.lock'), '1\n');
+    const all = Array.from({ length: 4 }, () => taker(folder));
+    const answers = await Promise.all(all.map(({ said }) => said));
+    for (const { child } of all) child.kill('SIGKILL');
+    expect(answers.filter((one) => !('heldBy' in one))).toHaveLength(1);
   });
 });

@@ -212,7 +212,7 @@ const add = (by: FitBy): void => {
           Fill in this order
         </button>
         <label class="tick"
-          ><input type="checkbox" :checked="kept" @change="keep(($event.target as HTMLInputElement).checked)" /> Keep it
+          ><input type="checkbox" :checked="kept" @change="keep(($event.target as HTMLInputElement).checked)" /> Keep
           filled</label
         >
       </div>

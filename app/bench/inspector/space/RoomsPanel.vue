@@ -84,7 +84,7 @@ function addOrnaments(): void {
     </header>
     <p v-if="rooms.length > 0" class="quiet figures">{{ lengths }} mm</p>
     <label v-if="closed && (rooms.length > 1 || kept)" class="tick"
-      ><input type="checkbox" :checked="kept" @change="keep(($event.target as HTMLInputElement).checked)" /> Keep them
+      ><input type="checkbox" :checked="kept" @change="keep(($event.target as HTMLInputElement).checked)" /> Keep
       equal</label
     >
     <p v-if="why" class="over" role="alert">{{ why }}</p>
