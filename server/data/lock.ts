@@ -1,4 +1,3 @@
-/// <reference path="./fs-native-extensions.d.ts" />
 import { closeSync, ftruncateSync, mkdirSync, openSync, readFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { tryLock, unlock } from 'fs-native-extensions';

@@ -16,7 +16,7 @@ const titleOf = (command: Command, nothing: string): string =>
     <span class="slash" aria-hidden="true">/</span>
     <b class="name">{{ store.piece!.name }}</b>
     <span class="state" role="status">
-      {{ store.piece!.sheet.widthMm }} × {{ store.piece!.sheet.heightMm }} mm,
+      {{ store.piece!.sheet.widthMm }} × {{ store.piece!.sheet.heightMm }} mm ·
       <template v-if="store.keeping === 'kept'">All changes saved</template>
       <template v-else-if="store.keeping === 'keeping'">Saving…</template>
       <template v-else

@@ -16,7 +16,7 @@ export const thinGaps: Check = (ground) =>
         itemId: lettering.id,
         mm,
         at: thin.at,
-        message: `“${short(lettering.wording)}”: the narrowest white within a letter, in “${thin.letter}”, is ${mm.toFixed(2)} mm and fills up; ${leastGapMm} mm are held open by the press. Make it larger, or choose a more open face.`,
+        message: `“${short(lettering.wording)}”: the narrowest white within a letter, in “${thin.letter}”, is ${mm.toFixed(2)} mm and fills up; the press holds ${leastGapMm} mm open. Make it larger, or choose a more open face.`,
       },
     ];
   });

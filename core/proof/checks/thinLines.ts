@@ -54,7 +54,7 @@ export const thinLines: Check = ({ piece, paths }) => {
                       code: 'thin-line',
                       itemId: item.id,
                       mm: cut.marginMm,
-                      message: `${name}: a margin of ${cut.marginMm.toFixed(2)} mm about what is cut out of it fills up; ${leastGapMm} mm are held open by the press.`,
+                      message: `${name}: a margin of ${cut.marginMm.toFixed(2)} mm about what is cut out of it fills up; the press holds ${leastGapMm} mm open.`,
                       fix: {
                         label: `Make it ${leastGapMm} mm`,
                         steps: [

@@ -146,7 +146,7 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
             value="small-capitals"
             :title="
               face && !hasSmallCapitals(face)
-                ? 'Small capitals, made by scaling: this face has none custom'
+                ? 'Small capitals, made by scaling: this face has none of its own'
                 : 'Small capitals of the face'
             "
             >Small caps</el-radio-button
@@ -170,6 +170,11 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
 .layer {
   position: relative;
   z-index: 0;
+}
+/* Three cases beside their label. */
+.row :deep(.el-radio-button__inner) {
+  padding: 5px 6px;
+  font-size: 11px;
 }
 label.quotes {
   margin-top: 8px;
