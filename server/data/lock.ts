@@ -1,6 +1,13 @@
 import { closeSync, ftruncateSync, mkdirSync, openSync, readFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
-import { tryLock, unlock } from 'fs-native-extensions';
+// @ts-expect-error -- the package brings no types
+import * as native from 'fs-native-extensions';
+
+/** Locks an open file for its handle alone; false where another one holds it. */
+const { tryLock, unlock } = native as {
+  readonly tryLock: (handle: number) => boolean;
+  readonly unlock: (handle: number) => void;
+};
 
 /**
  * Takes the data folder for this process. PGlite opens one folder in two processes without a word and then

@@ -86,7 +86,7 @@ describe('reversing', () => {
     const p = on(circle(30));
     expect(reverseSteps(p, findCurve(p, 'ring')!)).toMatchObject({
       ok: false,
-      problem: { code: 'one-way', message: expect.stringContaining('drawn curve') },
+      problem: { code: 'one-way', message: expect.stringContaining('Convert it to nodes') },
     });
   });
 });
