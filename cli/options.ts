@@ -4,8 +4,10 @@ import type { FileOptions } from '#core/output/formats/index';
 import { IMPOSITION_LIMITS } from '#core/output/impose';
 import { PNG_DPI } from '#core/output/png';
 
-/** What a file is made with. */
-export type Options = FileOptions;
+/** What a file is made with, and which of it the call names. */
+export interface Options extends FileOptions {
+  readonly given: ReadonlySet<keyof FileOptions>;
+}
 
 const NUMBERS = {
   dpi: PNG_DPI,
@@ -24,6 +26,18 @@ const OPTIONS = {
   margin: { type: 'string' },
   gutter: { type: 'string' },
 } as const;
+
+/** What each switch is about. */
+const ABOUT: Readonly<Record<keyof typeof OPTIONS, keyof FileOptions>> = {
+  transparent: 'transparent',
+  marks: 'marks',
+  dpi: 'dpi',
+  tolerance: 'toleranceMm',
+  paper: 'imposition',
+  nested: 'imposition',
+  margin: 'imposition',
+  gutter: 'imposition',
+};
 
 /** The options of a call, or what is wrong with them. */
 export function readOptions(args: readonly string[]): Options | string {
@@ -52,6 +66,8 @@ export function readOptions(args: readonly string[]): Options | string {
     }
   }
   const is = (name: 'transparent' | 'marks' | 'nested'): boolean => values[name] === true;
+  const given = new Set(Object.keys(values).map((name) => ABOUT[name as keyof typeof OPTIONS]));
+  if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
   const imposition = paper && {
     widthMm: paper[0],
     heightMm: paper[1],
@@ -65,5 +81,6 @@ export function readOptions(args: readonly string[]): Options | string {
     toleranceMm: numbers.tolerance,
     marks: is('marks'),
     imposition,
+    given,
   };
 }

@@ -48,7 +48,7 @@ export function startDatabase(): void {
   const lock = takeLock(DATA);
   if ('heldBy' in lock) {
     console.error(
-      `Under Arc is already running on ${DATA} (process ${lock.heldBy}). Stop it first, or set UNDER_ARC_DATA to another folder.`,
+      `Under Arc is already running on ${DATA}${lock.heldBy === null ? '' : ` (process ${lock.heldBy})`}. Stop it first, or set UNDER_ARC_DATA to another folder.`,
     );
     process.exit(1);
   }

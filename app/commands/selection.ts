@@ -1,17 +1,10 @@
+import { itemKind } from '#core/drawing/items/index';
 import { deleteCurveSteps } from '#core/editing/edits/operations';
-import { findItem, isCurve, letteringsOn, type Curve, type Item } from '#core/piece/types';
+import { findItem, isCurve, letteringsOn, type Curve } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { useGaps } from '../composables/useGaps';
 import type { Command } from './kind';
-
-const DELETE_LABELS: Readonly<Record<Exclude<Item['type'], 'curve'>, string>> = {
-  lettering: 'Delete lettering',
-  ornaments: 'Delete ornaments',
-  art: 'Delete art',
-  picture: 'Delete picture',
-  tracing: 'Delete picture',
-};
 
 /**
  * What is done with what is selected.
@@ -30,7 +23,7 @@ export function selectionCommands(ask: (curve: Curve) => void) {
     if (!item) return;
     if (!isCurve(item)) {
       const steps = [{ kind: 'remove' as const, index: piece.items.indexOf(item), item }];
-      store.edit(DELETE_LABELS[item.type], steps, undefined, []);
+      store.edit(`Delete ${itemKind(item).noun}`, steps, undefined, []);
     } else if (letteringsOn(piece, id).length > 0) {
       ask(item);
     } else {

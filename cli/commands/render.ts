@@ -1,4 +1,4 @@
-import { FILE_FORMATS, formatByEnding } from '#core/output/formats/index';
+import { FILE_FORMATS, formatByEnding, formatOf, type FileOptions, type FormatName } from '#core/output/formats/index';
 import { prepareFile, writeFile } from '#core/output/makeFile';
 import { blocking } from '#core/drawing/drawPiece';
 import { readFileAsPiece } from '../opened';
@@ -7,12 +7,33 @@ import { complain, say } from '../report';
 import { toolsFor } from '../tools';
 import { written } from '../written';
 
+/** What the options are about, for people. */
+const NAMES: Readonly<Record<keyof FileOptions, string>> = {
+  marks: 'marks',
+  dpi: 'resolution',
+  transparent: 'background',
+  toleranceMm: 'tolerance',
+  imposition: 'sheet of copies',
+};
+
+/** Whether a format has an option. */
+function isFor(name: FormatName, option: keyof FileOptions): boolean {
+  const { options, copies } = formatOf(name);
+  return option === 'imposition' ? copies : options.includes(option);
+}
+
 /** Makes a file of a piece, in the format that the ending of its name asks for. */
 export async function render(from: string, to: string, options: Options): Promise<number> {
   const format = formatByEnding(to);
   if (!format) {
     const endings = Object.values(FILE_FORMATS).map(({ ending }) => `.${ending}`);
     complain([{ code: 'unknown-format', message: `${to} should end in ${endings.join(' or ')}.` }]);
+    return 2;
+  }
+  const idle = [...options.given].find((name) => !isFor(format, name));
+  if (idle) {
+    const ending = formatOf(format).ending;
+    complain([{ code: 'wrong-option', message: `A .${ending} file has no ${NAMES[idle]}. Leave the option out.` }]);
     return 2;
   }
   const opened = await readFileAsPiece(from);

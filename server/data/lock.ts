@@ -16,15 +16,15 @@ const { tryLock, unlock } = native as {
  * The operating system holds the lock, on an open file: it ends with the process, however that ends, so that nothing is left
  * behind that would have to be judged, and two that start at once cannot both have it.
  *
- * @returns what gives the folder back, or the number of the process that has it (0 where that is not known yet)
+ * @returns what gives the folder back, or the number of the process that has it (null where it has not said so yet)
  */
-export function takeLock(folder: string): { readonly release: () => void } | { readonly heldBy: number } {
+export function takeLock(folder: string): { readonly release: () => void } | { readonly heldBy: number | null } {
   mkdirSync(folder, { recursive: true });
   const file = join(folder, 'in-use.lock');
   const handle = openSync(file, 'a+');
   if (!tryLock(handle)) {
     closeSync(handle);
-    return { heldBy: Number.parseInt(readFileSync(file, 'utf8'), 10) || 0 };
+    return { heldBy: Number.parseInt(readFileSync(file, 'utf8'), 10) || null };
   }
   // For the message of whoever comes next; the lock itself is not in the text.
   ftruncateSync(handle);

@@ -66,7 +66,7 @@ function onKey(event: KeyboardEvent, row: number): void {
           @keydown="onKey($event, row)">
           <span class="swatch" :class="{ none: !inkOf(item) }" :style="{ background: inkOf(item) ?? undefined }" />
           <span class="name" :class="{ hidden: 'hidden' in item && item.hidden }">{{ nameOf(item) }}</span>
-          <span class="quiet">{{ item.type }}</span>
+          <span class="quiet">{{ itemKind(item).noun }}</span>
         </button>
       </li>
     </ol>

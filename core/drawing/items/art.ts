@@ -41,6 +41,7 @@ function paintedArt(item: Art, inks: Inks, within: Track | null): PaintedPath[] 
 }
 
 export const art: ItemKind<Art> = {
+  noun: 'art',
   group: 'Art',
   name: ({ name }) => name,
   summary: ({ parts }) => (parts.length === 1 ? 'one shape' : `${parts.length} shapes`),

@@ -67,6 +67,7 @@ export const shortWording = (wording: string): string => {
 };
 
 export const lettering: ItemKind<Lettering> = {
+  noun: 'lettering',
   group: null,
   name: ({ wording }) => onOneLine(wording) || 'no words yet',
   quoted: ({ wording }) => `“${shortWording(wording)}”`,

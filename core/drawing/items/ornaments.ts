@@ -30,6 +30,7 @@ export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | nul
       };
 
 export const ornaments: ItemKind<Ornaments> = {
+  noun: 'ornaments',
   group: null,
   name: ({ name }) => name,
   summary: ({ sign }) => (sign.kind === 'shape' ? 'own shape' : sign.kind),

@@ -29,6 +29,29 @@ describe('npx under-arc', () => {
     expect(existsSync(inFolder('c.png'))).toBe(false);
   });
 
+  it('takes no option that would do nothing', () => {
+    const idle = (to: string, ...options: string[]): unknown[] => {
+      const { status, stderr } = underArc('render', 'demo/3-cap-badge.json', inFolder(to), ...options);
+      return [status, stderr.trim(), existsSync(inFolder(to))];
+    };
+    const none = (what: string): string => `under-arc: ${what}`;
+    expect(idle('d.svg', '--dpi=300')).toEqual([
+      2,
+      none('A .svg file has no resolution. Leave the option out.'),
+      false,
+    ]);
+    expect(idle('d.live.svg', '--paper=320x450')).toEqual([
+      2,
+      none('A .live.svg file has no sheet of copies. Leave the option out.'),
+      false,
+    ]);
+    expect(idle('d.pdf', '--margin=5')).toEqual([
+      2,
+      none('Copies on a sheet need its size: add --paper=320x450, in mm.'),
+      false,
+    ]);
+  });
+
   it('says what is wrong with a piece, with the path, and leaves no half file', () => {
     writeFileSync(
       inFolder('wrong.json'),

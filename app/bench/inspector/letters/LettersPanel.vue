@@ -173,7 +173,7 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
 }
 /* Three cases beside their label. */
 .row :deep(.el-radio-button__inner) {
-  padding: 5px 6px;
+  padding: 5px 4.5px;
   font-size: 11px;
 }
 label.quotes {
