@@ -47,7 +47,6 @@ const OVER = {
     'app/bench/sheet/SheetMarks.vue',
     'app/bench/sheet/SheetView.vue',
     'app/bench/strip/StripLetters.vue',
-    'app/output/OutputView.vue',
     'app/output/SeriesPanel.vue',
     'tests/bench/page.ts',
     'tests/e2e/space.test.ts',

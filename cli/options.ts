@@ -39,46 +39,53 @@ const ABOUT: Readonly<Record<keyof typeof OPTIONS, keyof FileOptions>> = {
   gutter: 'imposition',
 };
 
+/** What is wrong with one switch of a call, or null. `text` is what stands behind its `=`. */
+function fault(name: string, rawName: string, text: string | undefined): string | null {
+  const said = text === undefined ? rawName : `${rawName}=${text}`;
+  if (!Object.hasOwn(OPTIONS, name)) return `${said} is not known.`;
+  if (OPTIONS[name as keyof typeof OPTIONS].type === 'boolean')
+    return text === undefined ? null : `${said} is not known: ${rawName} takes no value.`;
+  if (name === 'paper') {
+    const { min, max } = IMPOSITION_LIMITS.sheetMm,
+      size = paperSize(text);
+    if (!size) return `${said} is not known: write ${rawName}=320x450, in mm.`;
+    if (size.every((mm) => mm >= min && mm <= max)) return null;
+    return `${said}: paper is between ${min} and ${max} mm wide and high.`;
+  }
+  const { min, max } = NUMBERS[name as keyof typeof NUMBERS],
+    value = Number(text);
+  return text && value >= min && value <= max ? null : `${said}: ${rawName} lies between ${min} and ${max}.`;
+}
+
+/** Width and height of `320x450` in mm, or null. */
+function paperSize(text: string | undefined): readonly [number, number] | null {
+  const [, width, height] = PAPER.exec(text ?? '') ?? [];
+  return width && height ? [Number(width), Number(height)] : null;
+}
+
 /** The options of a call, or what is wrong with them. */
 export function readOptions(args: readonly string[]): Options | string {
   const { values, tokens } = parseArgs({ args: [...args], options: OPTIONS, strict: false, tokens: true });
-  const numbers = { dpi: 300, tolerance: DXF_TOLERANCE_MM, margin: 10, gutter: 4 };
-  let paper: readonly [number, number] | null = null;
   for (const token of tokens) {
-    if (token.kind !== 'option') continue;
-    const { name, rawName, value: text } = token,
-      said = text === undefined ? rawName : `${rawName}=${text}`;
-    if (!Object.hasOwn(OPTIONS, name)) return `${said} is not known.`;
-    if (OPTIONS[name as keyof typeof OPTIONS].type === 'boolean') {
-      if (text !== undefined) return `${said} is not known: ${rawName} takes no value.`;
-    } else if (name === 'paper') {
-      const { min, max } = IMPOSITION_LIMITS.sheetMm,
-        sized = PAPER.exec(text ?? '');
-      if (!sized) return `${said} is not known: write ${rawName}=320x450, in mm.`;
-      paper = [Number(sized[1]), Number(sized[2])];
-      if (!paper.every((mm) => mm >= min && mm <= max))
-        return `${said}: paper is between ${min} and ${max} mm wide and high.`;
-    } else {
-      const { min, max } = NUMBERS[name as keyof typeof NUMBERS],
-        value = Number(text);
-      if (!(text && value >= min && value <= max)) return `${said}: ${rawName} lies between ${min} and ${max}.`;
-      numbers[name as keyof typeof numbers] = value;
-    }
+    const wrong = token.kind === 'option' ? fault(token.name, token.rawName, token.value) : null;
+    if (wrong) return wrong;
   }
+  const number = (name: keyof typeof NUMBERS, standard: number): number => Number(values[name] ?? standard);
   const is = (name: 'transparent' | 'marks' | 'nested'): boolean => values[name] === true;
-  const given = new Set(Object.keys(values).map((name) => ABOUT[name as keyof typeof OPTIONS]));
+  const given = new Set(Object.keys(values).map((name) => ABOUT[name as keyof typeof OPTIONS])),
+    paper = paperSize(values.paper as string | undefined);
   if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
   const imposition = paper && {
     widthMm: paper[0],
     heightMm: paper[1],
-    marginMm: numbers.margin,
-    gutterMm: numbers.gutter,
+    marginMm: number('margin', 10),
+    gutterMm: number('gutter', 4),
     nested: is('nested'),
   };
   return {
-    dpi: numbers.dpi,
+    dpi: number('dpi', 300),
     transparent: is('transparent'),
-    toleranceMm: numbers.tolerance,
+    toleranceMm: number('tolerance', DXF_TOLERANCE_MM),
     marks: is('marks'),
     imposition,
     given,

@@ -79,12 +79,8 @@ const SHEETS: readonly { name: string; w: number; h: number }[] = [
         :step="0.5"
         :commit="(gutterMm) => set({ gutterMm })" />
     </div>
-    <label v-if="sheet.widthMm === sheet.heightMm" class="check"
-      ><input
-        type="checkbox"
-        :checked="now.nested"
-        @change="set({ nested: ($event.target as HTMLInputElement).checked })" />
-      Nest round pieces</label
+    <TickField v-if="sheet.widthMm === sheet.heightMm" :model-value="now.nested" @change="(nested) => set({ nested })"
+      >Nest round pieces</TickField
     >
     <p v-if="layout" class="count" role="status">
       <b>{{ layout.places.length }} copies</b>, {{ layout.rows }} rows of {{ layout.columns }};
@@ -115,18 +111,6 @@ const SHEETS: readonly { name: string; w: number; h: number }[] = [
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 6px;
-}
-.check {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  cursor: pointer;
-}
-.check input {
-  accent-color: var(--teal);
-  width: 15px;
-  height: 15px;
-  margin: 0;
 }
 .count {
   font-size: 12px;

@@ -1,8 +1,5 @@
 <script setup lang="ts">
 import { ArrowLeft } from 'lucide-vue-next';
-import { DXF_TOLERANCES } from '#core/output/dxfTolerance';
-import { PNG_DPI, pngSize } from '#core/output/png';
-import type { Problem } from '#core/result';
 import { api, RequestFailed, type MadeFile } from '~/utils/api';
 import { download, fileStem, saidSize } from '~/utils/download';
 import { useFaces } from '~/stores/faces';
@@ -16,7 +13,6 @@ import {
   type FileOptions,
   type FormatName,
 } from '#core/output/formats/index';
-import { iconOf } from './formats';
 
 /** Making files: choose the format, see exactly what comes out with its plates, make it, find earlier ones again. */
 const emit = defineEmits<{ close: []; proof: [] }>();
@@ -37,20 +33,22 @@ const sheet = ref('');
 const busy = ref(false);
 const problem = ref('');
 const made = ref('');
-const earlier = shallowRef<MadeFile[]>([]);
+const recent = shallowRef<MadeFile[]>([]);
 
-const set = (next: Partial<FileOptions>): Problem | null => {
-  options.value = { ...options.value, ...next };
-  return null;
-};
-const pixels = computed(() => {
-  const { imposition, dpi } = asked.value;
-  const size = pngSize(
-    imposition ? { widthMm: imposition.widthMm, heightMm: imposition.heightMm, bleedMm: 0 } : store.piece!.sheet,
-    dpi,
-  );
-  return size.ok ? `${size.value.widthPx} × ${size.value.heightPx} pixels` : size.problem.message;
+/** What is shown, in a sentence. */
+const caption = computed(() => {
+  if (tab.value === 'series')
+    return sheet.value ? 'The first sheet of the series.' : 'A table shows its first sheet here.';
+  const { imposition } = asked.value,
+    { widthMm, heightMm, bleedMm } = store.piece!.sheet;
+  const size = imposition ? `${imposition.widthMm} × ${imposition.heightMm}` : `${widthMm} × ${heightMm}`;
+  const trim = bleedMm > 0 && !imposition ? `, the dashed line is the trim, ${bleedMm} mm of bleed about it` : '';
+  return `${size} mm at true size${trim}. ${own.value.shownAs}; curves without ink stay behind; the piece itself stays live.`;
 });
+
+const set = (next: Partial<FileOptions>): void => {
+  options.value = { ...options.value, ...next };
+};
 const forbidden = computed(() => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id));
 const kept = computed(() =>
   store.piece!.items.flatMap((item) =>
@@ -83,10 +81,10 @@ watch([format, tab], () => {
   made.value = '';
 });
 
-const listEarlier = async (): Promise<void> => {
-  earlier.value = await api.outputs(store.id).catch(() => earlier.value);
+const listRecent = async (): Promise<void> => {
+  recent.value = await api.outputs(store.id).catch(() => recent.value);
 };
-onMounted(listEarlier);
+onMounted(listRecent);
 
 async function make(): Promise<void> {
   busy.value = true;
@@ -104,7 +102,7 @@ async function make(): Promise<void> {
     download(file.value, name, mediaType);
     made.value = `${name} was exported, ${saidSize(file.value.length)}.`;
     await api.keepOutput(store.id, { format: format.value, name, options: given, bytes: file.value.length, piece });
-    await listEarlier();
+    await listRecent();
   } catch (error) {
     if (error instanceof RequestFailed)
       made.value += ` It could not be listed among the recent files: ${error.message}`;
@@ -136,8 +134,6 @@ async function again(one: MadeFile): Promise<void> {
     busy.value = false;
   }
 }
-const when = (iso: string): string =>
-  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 </script>
 
 <template>
@@ -167,62 +163,17 @@ const when = (iso: string): string =>
           }
         " />
       <template v-else>
-        <div class="formats" role="radiogroup" aria-label="Format">
-          <button
-            v-for="one in formats"
-            :key="one"
-            type="button"
-            role="radio"
-            :aria-checked="format === one"
-            :data-format="one"
-            @click="format = one">
-            <component :is="iconOf(one)" :size="20" :stroke-width="1.4" /><b>{{ formatOf(one).name }}</b
-            ><span class="quiet">{{ formatOf(one).description }}</span>
-          </button>
-        </div>
+        <FormatList v-model="format" :formats="formats" />
         <ImpositionFields
           v-if="tab === 'copies'"
           :imposition="options.imposition"
           :layout="preview?.layout ?? null"
           @change="(imposition) => set({ imposition })" />
-        <label v-if="own.options.includes('marks')" class="check"
-          ><input
-            type="checkbox"
-            :checked="options.marks"
-            @change="set({ marks: ($event.target as HTMLInputElement).checked })" />
-          {{ tab === 'copies' ? 'Crop marks of every copy' : 'Crop and registration marks' }}</label
-        >
-        <template v-if="own.options.includes('dpi')">
-          <div class="row">
-            <span class="label">Resolution, ppi</span
-            ><QuantityField
-              label="Resolution"
-              :model-value="options.dpi"
-              unit=""
-              :limits="PNG_DPI"
-              :step="50"
-              :places="0"
-              :commit="(dpi) => set({ dpi })" />
-          </div>
-          <label class="check"
-            ><input
-              type="checkbox"
-              :checked="options.transparent"
-              @change="set({ transparent: ($event.target as HTMLInputElement).checked })" />
-            Transparent background</label
-          >
-          <p class="quiet said" role="status">{{ pixels }}</p>
-        </template>
-        <div v-if="own.options.includes('toleranceMm')" class="row">
-          <span class="label">Tolerance</span
-          ><QuantityField
-            label="Tolerance of the polylines"
-            :model-value="options.toleranceMm"
-            :limits="DXF_TOLERANCES"
-            :step="0.005"
-            :places="3"
-            :commit="(toleranceMm) => set({ toleranceMm })" />
-        </div>
+        <FileOptionFields
+          :options="asked"
+          :has="own.options"
+          :marks-word="tab === 'copies' ? 'Crop marks of every copy' : 'Crop and registration marks'"
+          @change="set" />
         <p v-if="format === 'piece' && kept.length > 0" class="quiet said">
           {{ [...new Set(kept)].join(', ') }} must not leave with a piece; its maker forbids it.
         </p>
@@ -233,77 +184,20 @@ const when = (iso: string): string =>
         <p v-if="made" class="made" role="status">{{ made }}</p>
       </template>
     </div>
-    <div class="stage">
-      <div class="plates" role="radiogroup" aria-label="Plates">
-        <button type="button" role="radio" :aria-checked="plate === null" @click="plate = null">All inks</button>
-        <button
-          v-for="(one, n) in format === 'pdf' && tab !== 'series' ? (preview?.plates ?? []) : []"
-          :key="one.name"
-          type="button"
-          role="radio"
-          :aria-checked="plate === n"
-          @click="plate = n">
-          <span class="dot" :style="{ background: one.screen }" />{{ one.name }}
-        </button>
-      </div>
-      <!-- eslint-disable-next-line vue/no-v-html -- written by our own writer from plain data, every name escaped -->
-      <div
-        class="preview"
-        :class="{ clear: format === 'png' && options.transparent }"
-        data-preview
-        v-html="(tab === 'series' ? sheet : preview?.svg) ?? ''" />
-      <p v-if="tab === 'series'" class="quiet caption">
-        {{ sheet ? 'The first sheet of the series.' : 'A table shows its first sheet here.' }}
-      </p>
-      <p v-else class="quiet caption">
-        {{
-          asked.imposition
-            ? `${asked.imposition.widthMm} × ${asked.imposition.heightMm}`
-            : `${store.piece!.sheet.widthMm} × ${store.piece!.sheet.heightMm}`
-        }}
-        mm at true size<template v-if="store.piece!.sheet.bleedMm > 0 && !asked.imposition"
-          >, the dashed line is the trim, {{ store.piece!.sheet.bleedMm }} mm of bleed about it</template
-        >.
-        {{
-          format === 'live-svg' ? 'Shown as outlines; in the file the words stay words' : 'Letters leave as outlines'
-        }}; curves without ink stay behind; the piece itself stays live.
-      </p>
-      <ul v-if="preview && preview.notes.length > 0" class="notes">
-        <li v-for="note in preview.notes" :key="note">{{ note }}</li>
-      </ul>
-    </div>
-    <aside class="side right" aria-label="Recent files">
-      <div class="remarks" :class="{ well: store.findings.length === 0 }">
-        <b>Proof</b>
-        <p v-if="store.findings.length === 0">No problems found.</p>
-        <template v-else
-          ><p>
-            {{ store.findings.length === 1 ? 'One remark' : `${store.findings.length} remarks` }}:
-            {{ store.findings[0]!.message }}
-          </p>
-          <button type="button" class="link" @click="emit('proof')">See the proof</button></template
-        >
-      </div>
-      <h2>Recent files</h2>
-      <p v-if="earlier.length === 0" class="quiet">
-        None yet. Each file that you export is listed here, and can be exported again as it was.
-      </p>
-      <ul class="earlier">
-        <li v-for="one in earlier" :key="one.id">
-          <span class="name">{{ one.name }}</span><span class="quiet"
-            >{{ when(one.madeAt) }}, {{ saidSize(one.bytes) }}</span
-          >
-          <button
-            type="button"
-            class="link"
-            :disabled="busy"
-            :aria-label="`Export ${one.name} of ${when(one.madeAt)} again`"
-            @click="again(one)">
-            Export again
-          </button>
-        </li>
-      </ul>
-    </aside>
+    <FilePreview
+      v-model:plate="plate"
+      :svg="(tab === 'series' ? sheet : preview?.svg) ?? ''"
+      :plates="own.plates && tab !== 'series' ? (preview?.plates ?? []) : []"
+      :clear="own.options.includes('transparent') && options.transparent"
+      :caption="caption"
+      :notes="tab === 'series' ? [] : (preview?.notes ?? [])" />
+    <RecentFiles
+      class="side right"
+      :files="recent"
+      :findings="store.findings"
+      :busy="busy"
+      @again="again"
+      @proof="emit('proof')" />
   </section>
 </template>
 
@@ -364,53 +258,6 @@ const when = (iso: string): string =>
   color: var(--teal);
   font-weight: 600;
 }
-.formats {
-  display: grid;
-  gap: 5px;
-}
-.formats button {
-  display: grid;
-  grid-template-columns: 24px auto 1fr;
-  gap: 0 8px;
-  align-items: center;
-  padding: 7px 9px;
-  border: 1px solid var(--hairline);
-  border-radius: 8px;
-  background: var(--field);
-  text-align: left;
-  cursor: pointer;
-}
-.formats b {
-  white-space: nowrap;
-}
-.formats .quiet {
-  grid-column: 2 / 4;
-  font-size: 12px;
-  line-height: 1.3;
-}
-.formats button:hover {
-  border-color: #a9a28f;
-}
-.formats [aria-checked='true'] {
-  border-color: var(--teal);
-  background: var(--teal-wash);
-  box-shadow: 0 0 0 1px var(--teal);
-}
-.check {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  cursor: pointer;
-}
-.check input {
-  accent-color: var(--teal);
-  width: 15px;
-  height: 15px;
-  margin: 0;
-}
-.said {
-  font-size: 12px;
-}
 .make {
   height: 38px;
   font-size: 14px;
@@ -422,114 +269,5 @@ const when = (iso: string): string =>
 .made {
   color: var(--moss);
   font-weight: 600;
-}
-.stage {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto auto;
-  background: var(--desk);
-  min-height: 0;
-  min-width: 0;
-}
-.plates {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  padding: 10px 14px;
-}
-.plates button {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  height: 28px;
-  padding: 0 11px;
-  border: 1px solid var(--hairline);
-  border-radius: 14px;
-  background: var(--paper);
-  cursor: pointer;
-}
-.plates [aria-checked='true'] {
-  border-color: var(--teal);
-  background: var(--teal-wash);
-  color: var(--teal);
-  font-weight: 600;
-}
-.dot {
-  width: 11px;
-  height: 11px;
-  border-radius: 50%;
-  border: 1px solid #20303a40;
-}
-.preview {
-  display: grid;
-  place-items: center;
-  padding: 4px 24px;
-  min-height: 0;
-  min-width: 0;
-}
-.preview :deep(svg) {
-  max-width: 100%;
-  max-height: 100%;
-  width: 100%;
-  height: 100%;
-  min-height: 0;
-  filter: drop-shadow(0 2px 6px #20303a26);
-}
-.preview.clear :deep(svg) {
-  background: repeating-conic-gradient(#fff 0 25%, #e9e4d8 0 50%) 0 0 / 20px 20px;
-}
-.caption {
-  padding: 8px 16px;
-  font-size: 12px;
-}
-.notes {
-  margin: 0;
-  padding: 0 16px 12px 32px;
-  font-size: 12px;
-  max-height: 110px;
-  overflow-y: auto;
-}
-h2 {
-  font-size: 13px;
-  font-weight: 600;
-}
-.earlier {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 10px;
-}
-.earlier li {
-  display: grid;
-  gap: 1px;
-  border-left: 3px solid var(--hairline);
-  padding-left: 8px;
-  font-size: 12px;
-}
-.earlier .name {
-  font-size: 13px;
-  font-weight: 500;
-  overflow-wrap: anywhere;
-}
-.link {
-  border: 0;
-  background: none;
-  color: var(--teal);
-  cursor: pointer;
-  padding: 1px 0;
-  justify-self: start;
-  font-size: 12px;
-}
-.remarks {
-  border-left: 3px solid var(--rust);
-  background: #f6e7e0;
-  padding: 9px 11px;
-  display: grid;
-  gap: 3px;
-  border-radius: 0 6px 6px 0;
-}
-.remarks.well {
-  border-color: var(--moss);
-  background: #eef2e6;
 }
 </style>

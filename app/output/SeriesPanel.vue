@@ -198,7 +198,15 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
           " />
         <p v-if="!layout.ok" class="problem">{{ layout.problem.message }}</p>
       </template>
-      <label class="check"><input v-model="marks" type="checkbox" /> Crop marks</label>
+      <TickField
+        :model-value="marks"
+        @change="
+          (value) => {
+            marks = value;
+          }
+        "
+        >Crop marks</TickField
+      >
       <div v-if="progress" class="progress">
         <span class="bar"><span :style="{ width: `${(100 * progress.done) / Math.max(progress.of, 1)}%` }" /></span>
         <span role="status">{{ progress.done }} of {{ progress.of }}</span>
@@ -270,18 +278,6 @@ textarea {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.check {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  cursor: pointer;
-}
-.check input {
-  accent-color: var(--teal);
-  width: 15px;
-  height: 15px;
-  margin: 0;
 }
 .progress {
   display: grid;

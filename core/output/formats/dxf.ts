@@ -10,6 +10,8 @@ export const dxf: FileFormat = {
   copies: true,
   drawn: true,
   options: ['toleranceMm'],
+  shownAs: 'Letters leave as outlines',
+  plates: false,
   preview: () => ({ lines: true }),
   async write({ drawing }, { toleranceMm }) {
     const { writeDxf } = await import('../dxf');

@@ -61,6 +61,10 @@ export interface FileFormat {
   readonly drawn: boolean;
   /** Which of the options it has. */
   readonly options: readonly (keyof Omit<FileOptions, 'imposition'>)[];
+  /** What becomes of letters in it, as the beginning of a sentence. */
+  readonly shownAs: string;
+  /** Whether its inks stand on plates of their own. */
+  readonly plates: boolean;
   /** How its preview differs from the plain drawing. */
   readonly preview: (source: FileSource, options: FileOptions) => PreviewOptions;
   /** What the format cannot carry of a piece, for people. */

@@ -10,6 +10,8 @@ export const liveSvg: FileFormat = {
   copies: false,
   drawn: true,
   options: [],
+  shownAs: 'Shown as outlines; in the file the words stay words',
+  plates: false,
   preview: () => ({}),
   async notes({ piece, drawing, faces }) {
     const { writeLiveSvg } = await import('../liveSvg');

@@ -10,6 +10,8 @@ export const pdf: FileFormat = {
   copies: true,
   drawn: true,
   options: ['marks'],
+  shownAs: 'Letters leave as outlines',
+  plates: true,
   preview: ({ lines }, { marks, imposition }) => ({ marks: marks && !imposition, printed: true, crop: lines }),
   async write({ drawing, lines }, { marks, imposition }, { profile }) {
     const { writePdfPages } = await import('../pdf/pdf');

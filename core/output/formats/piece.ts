@@ -11,6 +11,8 @@ export const piece: FileFormat = {
   copies: false,
   drawn: false,
   options: [],
+  shownAs: 'Shown as it prints; in the file everything stays live',
+  plates: false,
   preview: () => ({}),
   async write({ piece }, _, { carried }) {
     const { writePieceFile } = await import('../pieceFile');

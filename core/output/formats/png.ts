@@ -9,6 +9,8 @@ export const png: FileFormat = {
   copies: true,
   drawn: true,
   options: ['dpi', 'transparent'],
+  shownAs: 'Letters leave as outlines',
+  plates: false,
   preview: (_, { transparent }) => ({ transparent }),
   async write({ drawing }, options, { rasterise }) {
     const { writePng } = await import('../png');

@@ -10,6 +10,8 @@ export const svg: FileFormat = {
   copies: true,
   drawn: true,
   options: [],
+  shownAs: 'Letters leave as outlines',
+  plates: false,
   preview: () => ({}),
   async write({ drawing }) {
     const { writeSvg } = await import('../svg');

@@ -65,9 +65,6 @@ function shareCentre(id: string): void {
       false,
     );
 }
-const flag = (label: string, name: 'locked' | 'hidden'): void => {
-  store.set(label, props.curve.id, [name], !props.curve[name]);
-};
 const turn = (deg: number): Problem | null => {
   const steps = turnSteps(store.piece!, props.curve, deg);
   return steps.ok ? store.edit('Turn curve', steps.value) : steps.problem;
@@ -124,21 +121,10 @@ const resize =
         @change="shareCentre">
         <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
       </el-select>
-      <button
-        class="key"
-        type="button"
-        :aria-pressed="curve.locked"
-        @click="flag(curve.locked ? 'Unlock curve' : 'Lock curve', 'locked')">
-        {{ curve.locked ? 'Unlock' : 'Lock' }}
-      </button>
-      <button
-        class="key"
-        type="button"
-        :aria-pressed="curve.hidden"
-        @click="flag(curve.hidden ? 'Show curve' : 'Hide curve', 'hidden')">
-        {{ curve.hidden ? 'Show' : 'Hide' }}
-      </button>
-      <button class="key" type="button" @click="emit('remove')">Delete</button>
+      <LockHideDelete
+        :item="curve"
+        @set="(label, field, value) => store.set(`${label} curve`, curve.id, [field], value)"
+        @remove="emit('remove')" />
     </div>
     <template v-if="!follows">
       <div class="row">

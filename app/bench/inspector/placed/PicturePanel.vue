@@ -10,15 +10,6 @@ const store = usePiece();
 
 const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
   store.set(label, props.picture.id, path, value, gesture);
-const heightMm = computed(() => (props.picture.widthMm * props.picture.heightPx) / props.picture.widthPx);
-const setHeight = (mm: number, gesture: string) =>
-  store.set(
-    'Size of picture',
-    props.picture.id,
-    ['widthMm'],
-    (mm * props.picture.widthPx) / props.picture.heightPx,
-    gesture,
-  );
 const dpi = computed(() => pictureDpi(props.picture));
 const least = computed(() => store.piece!.process.leastDpi);
 </script>
@@ -33,24 +24,7 @@ const least = computed(() => store.piece!.process.leastDpi);
       label="Name of the picture"
       :model-value="picture.name"
       :commit="(name) => set('Rename picture', ['name'])(name)" />
-    <div class="row">
-      <span class="label">Width</span
-      ><QuantityField
-        label="Width of the picture"
-        :model-value="picture.widthMm"
-        limits="lengthMm"
-        :step="1"
-        :commit="set('Size of picture', ['widthMm'])" />
-    </div>
-    <div class="row">
-      <span class="label">Height</span
-      ><QuantityField
-        label="Height of the picture"
-        :model-value="heightMm"
-        limits="lengthMm"
-        :step="1"
-        :commit="setHeight" />
-    </div>
+    <ImageSize :item="picture" />
     <p class="dpi" :class="{ low: dpi < least - 0.5 }" role="status" data-dpi>
       {{ Math.round(dpi) }} pixels an inch at this size{{ dpi < least - 0.5 ? `; ${least} are wanted` : '' }}
     </p>

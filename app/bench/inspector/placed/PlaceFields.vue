@@ -46,21 +46,7 @@ function centre(): void {
   <slot />
   <div class="acts">
     <button class="key" type="button" @click="centre">Centre on the sheet</button>
-    <button
-      class="key"
-      type="button"
-      :aria-pressed="item.locked"
-      @click="set(item.locked ? 'Unlock' : 'Lock', ['locked'], !item.locked)">
-      {{ item.locked ? 'Unlock' : 'Lock' }}
-    </button>
-    <button
-      class="key"
-      type="button"
-      :aria-pressed="item.hidden"
-      @click="set(item.hidden ? 'Show' : 'Hide', ['hidden'], !item.hidden)">
-      {{ item.hidden ? 'Show' : 'Hide' }}
-    </button>
-    <button class="key" type="button" @click="emit('remove')">Delete</button>
+    <LockHideDelete :item="item" @set="(label, field, value) => set(label, [field], value)" @remove="emit('remove')" />
   </div>
 </template>
 

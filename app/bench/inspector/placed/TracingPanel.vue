@@ -11,15 +11,6 @@ const view = useView();
 
 const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
   store.set(label, props.tracing.id, path, value, gesture);
-const heightMm = computed(() => (props.tracing.widthMm * props.tracing.heightPx) / props.tracing.widthPx);
-const setHeight = (mm: number, gesture: string) =>
-  store.set(
-    'Size of picture',
-    props.tracing.id,
-    ['widthMm'],
-    (mm * props.tracing.widthPx) / props.tracing.heightPx,
-    gesture,
-  );
 const setStrength = (percent: number, gesture: string) =>
   store.set('Dim picture', props.tracing.id, ['strength'], percent / 100, gesture);
 </script>
@@ -48,24 +39,7 @@ const setStrength = (percent: number, gesture: string) =>
       :min="0"
       :max="100"
       :commit="setStrength" />
-    <div class="row">
-      <span class="label">Width</span
-      ><QuantityField
-        label="Width of the picture"
-        :model-value="tracing.widthMm"
-        limits="lengthMm"
-        :step="1"
-        :commit="set('Size of picture', ['widthMm'])" />
-    </div>
-    <div class="row">
-      <span class="label">Height</span
-      ><QuantityField
-        label="Height of the picture"
-        :model-value="heightMm"
-        limits="lengthMm"
-        :step="1"
-        :commit="setHeight" />
-    </div>
+    <ImageSize :item="tracing" />
     <PlaceFields :item="tracing" word="picture" @remove="emit('remove')" />
   </section>
 </template>

@@ -59,17 +59,15 @@ const isChosen = (tops: Tops, side: Side): boolean =>
     <span v-for="{ name } in SIDES" :key="name" class="column quiet">{{ name }}</span>
     <template v-for="{ tops, name } in TOPS" :key="tops">
       <span class="line quiet">{{ name }}</span>
-      <button
+      <PictureChoice
         v-for="{ side, name: sideName } in SIDES"
         :key="side"
-        type="button"
-        role="radio"
-        :aria-checked="isChosen(tops, side)"
+        :size="PICTURE"
+        :parts="pictures.get(`${tops} ${side}`) ?? []"
+        :chosen="isChosen(tops, side)"
         :aria-label="`${name}, ${sideName}`"
         :data-seat="`${tops} ${side}`"
-        @click="emit('choose', tops, side)">
-        <LinePicture :width="PICTURE.width" :height="PICTURE.height" :parts="pictures.get(`${tops} ${side}`) ?? []" />
-      </button>
+        @click="emit('choose', tops, side)" />
     </template>
   </div>
 </template>
@@ -88,25 +86,5 @@ const isChosen = (tops: Tops, side: Side): boolean =>
 .line {
   font-size: 12px;
   line-height: 1.25;
-}
-button {
-  padding: 3px;
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-  background: var(--field);
-  cursor: pointer;
-}
-button:hover {
-  border-color: #a9a28f;
-}
-button[aria-checked='true'] {
-  border-color: var(--teal);
-  background: var(--teal-wash);
-  box-shadow: 0 0 0 1px var(--teal);
-}
-img {
-  display: block;
-  width: 100%;
-  height: auto;
 }
 </style>

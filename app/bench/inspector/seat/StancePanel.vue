@@ -49,17 +49,16 @@ const choose = (kind: StanceKind) =>
       <span class="quiet">how single letters stand</span>
     </header>
     <div class="picker" role="radiogroup" aria-label="Stance">
-      <button
+      <PictureChoice
         v-for="kind in KINDS"
         :key="kind"
-        type="button"
-        role="radio"
-        :aria-checked="stance.kind === kind"
+        :size="STANCE_PICTURE"
+        :parts="pictures.get(kind) ?? []"
+        :chosen="stance.kind === kind"
         :data-stance="kind"
-        @click="choose(kind)">
-        <LinePicture :width="STANCE_PICTURE.width" :height="STANCE_PICTURE.height" :parts="pictures.get(kind) ?? []" />
-        {{ kind }}
-      </button>
+        @click="choose(kind)"
+        >{{ kind }}</PictureChoice
+      >
     </div>
     <p class="quiet said">
       {{
@@ -107,30 +106,6 @@ const choose = (kind: StanceKind) =>
   display: grid;
   grid-template-columns: repeat(4, 1fr);
   gap: 5px;
-}
-.picker button {
-  display: grid;
-  gap: 1px;
-  justify-items: center;
-  padding: 3px 2px 4px;
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-  background: var(--field);
-  font-size: 11.5px;
-  cursor: pointer;
-}
-.picker button:hover {
-  border-color: #a9a28f;
-}
-.picker button[aria-checked='true'] {
-  border-color: var(--teal);
-  background: var(--teal-wash);
-  box-shadow: 0 0 0 1px var(--teal);
-}
-img {
-  display: block;
-  width: 100%;
-  height: auto;
 }
 .said {
   margin-top: 7px;

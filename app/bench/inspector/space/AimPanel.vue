@@ -133,17 +133,16 @@ const said = computed(
     </p>
     <template v-if="spacing.evenOut > 0">
       <div class="picker" role="radiogroup" aria-label="Aim of evening out">
-        <button
+        <PictureChoice
           v-for="one in pictures"
           :key="one.lean"
-          type="button"
-          role="radio"
-          :aria-checked="spacing.lean === one.lean"
+          :size="AIM_PICTURE"
+          :parts="one.parts"
+          :chosen="spacing.lean === one.lean"
           :data-aim="one.lean"
-          @click="lean(one.lean * 100)">
-          <LinePicture :width="AIM_PICTURE.width" :height="AIM_PICTURE.height" :parts="one.parts" />
-          {{ one.name }}
-        </button>
+          @click="lean(one.lean * 100)"
+          >{{ one.name }}</PictureChoice
+        >
       </div>
       <p class="quiet explain">{{ said }}</p>
       <SliderField
@@ -187,30 +186,6 @@ const said = computed(
   grid-template-columns: 1fr 1fr;
   gap: 6px;
   margin-top: 9px;
-}
-.picker button {
-  display: grid;
-  gap: 1px;
-  justify-items: center;
-  padding: 4px 3px 5px;
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-  background: var(--field);
-  font-size: 12px;
-  cursor: pointer;
-}
-.picker button:hover {
-  border-color: #a9a28f;
-}
-.picker button[aria-checked='true'] {
-  border-color: var(--teal);
-  background: var(--teal-wash);
-  box-shadow: 0 0 0 1px var(--teal);
-}
-img {
-  display: block;
-  width: 100%;
-  height: auto;
 }
 .explain {
   font-size: 12px;
