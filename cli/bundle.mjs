@@ -40,7 +40,8 @@ export async function buildCli() {
     target: 'node20',
     format: 'esm',
     minify: true,
-    alias: { '#core': join(home, 'core') },
+    // The PDF library reads HTML for pictures of its own, which no file here has.
+    alias: { '#core': join(home, 'core'), 'node-html-better-parser': join(home, 'cli/noHtml.mjs') },
     logLevel: 'error',
     // Packages of the older kind ask for Node's own modules by a function that such a bundle lacks.
     banner: {

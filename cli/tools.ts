@@ -11,7 +11,7 @@ import type { Opened } from './opened';
 export const HOME = fileURLToPath(new URL('..', import.meta.url));
 
 /** The CMYK profile of print files. */
-export const profile = (): Promise<Uint8Array> => readFile(join(HOME, 'profiles/coated.icc'));
+export const profile = (): Promise<Uint8Array> => readFile(join(HOME, 'profiles/coated.icc.zlib'));
 
 /** The rasteriser is read when the first picture is made or decoded. */
 let loading: Promise<(typeof import('@resvg/resvg-wasm'))['Resvg']> | undefined;

@@ -10,7 +10,7 @@ interface Known {
   readonly drawn: Promise<Drawn>;
 }
 
-/** Pictures of the shelf that are kept ready. */
+/** Pictures of the shelf that are cached. */
 const MOST = 500;
 const known = new Map<string, Known>();
 

@@ -80,11 +80,11 @@ export function useCorrections(
       of: (lettering) => {
         const one = all.get(lettering.id);
         if (!one) return null;
-        let kept = carriedOver.get(one);
-        if (!kept) carriedOver.set(one, (kept = new WeakMap()));
-        // The same lettering gets the same object: by it settings are kept.
-        if (!kept.has(lettering)) kept.set(lettering, carried(one, lettering));
-        return kept.get(lettering)!;
+        let cached = carriedOver.get(one);
+        if (!cached) carriedOver.set(one, (cached = new WeakMap()));
+        // The same lettering gets the same object: by it settings are cached.
+        if (!cached.has(lettering)) cached.set(lettering, carried(one, lettering));
+        return cached.get(lettering)!;
       },
     };
   });

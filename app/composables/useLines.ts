@@ -5,7 +5,7 @@ import { useView } from '~/stores/view';
 
 /** How far a line that is drawn may lie from where it should, px: not to be seen. */
 export const FLAT_PX = 0.05;
-/** Lines kept for one path: those of a few heights as it is looked at now. */
+/** Lines cached for one path: those of a few heights as it is looked at now. */
 const KEPT = 24;
 const known = new WeakMap<MeasuredPath, Map<string, string>>();
 
@@ -33,7 +33,7 @@ export function useLines() {
   const line = (places: readonly LinePlace[], close = false): string => linePath(places, close, view.toScreen, 10);
 
   /**
-   * The whole of a path's parallel, so many mm towards the tops of what is read in a direction; kept, since curves
+   * The whole of a path's parallel, so many mm towards the tops of what is read in a direction; cached, since curves
    * rarely change.
    */
   function parallel(path: MeasuredPath, heightMm = 0, direction: 1 | -1 = 1): string {

@@ -11,7 +11,7 @@ const REST_MS = 200;
 const AGAIN_MS = 4000;
 
 /**
- * The proof of the piece, read in a worker and kept current while it is edited.
+ * The proof of the piece, read in a worker and renewed while it is edited.
  *
  * @param ready whether its faces are at hand and its gaps evened out: before, remarks would be of what is not meant
  */

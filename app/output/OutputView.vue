@@ -50,7 +50,7 @@ const set = (next: Partial<FileOptions>): void => {
   options.value = { ...options.value, ...next };
 };
 const forbidden = computed(() => faces.listing.filter((one) => one.embedding !== '').map((one) => one.id));
-const kept = computed(() =>
+const staying = computed(() =>
   store.piece!.items.flatMap((item) =>
     item.type === 'lettering' && forbidden.value.includes(item.faceId)
       ? [faces.listing.find((one) => one.id === item.faceId)!.name]
@@ -174,8 +174,8 @@ async function again(one: MadeFile): Promise<void> {
           :has="own.options"
           :marks-word="tab === 'copies' ? 'Crop marks of every copy' : 'Crop and registration marks'"
           @change="set" />
-        <p v-if="format === 'piece' && kept.length > 0" class="quiet said">
-          {{ [...new Set(kept)].join(', ') }} must not leave with a piece; its maker forbids it.
+        <p v-if="format === 'piece' && staying.length > 0" class="quiet said">
+          {{ [...new Set(staying)].join(', ') }} must not leave with a piece; its maker forbids it.
         </p>
         <button class="key main make" type="button" data-make :disabled="busy" @click="make">
           {{ busy ? 'Exporting…' : `Export ${own.name}` }}

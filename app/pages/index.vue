@@ -64,7 +64,7 @@ async function openFile(event: Event): Promise<void> {
   await attempt(async () => {
     const read = readPieceFile(new Uint8Array(await file.arrayBuffer()));
     if (!read.ok) throw new RequestFailed(0, { ...read.problem, message: `${file.name}: ${read.problem.message}` });
-    // Faces that ship are here already; others that came along are kept like any that are brought.
+    // Faces that ship are here already; others that came along are stored like any that are brought.
     for (const [id, bytes] of read.value.faces) {
       if (id.startsWith('own-')) await api.sendFace(new File([bytes as Uint8Array<ArrayBuffer>], `${id}.ttf`));
     }

@@ -8,7 +8,7 @@ import { setStep, type Step } from '#core/piece/steps/index';
 import type { CurveShape, Lettering, Piece } from '#core/piece/types';
 import type { Problem } from '#core/result';
 import { api } from '~/utils/api';
-import { Keeper, type KeepingState, type LoggedChange, type PendingChange } from '~/utils/keeper';
+import { Keeper, type SavingState, type LoggedChange, type PendingChange } from '~/utils/keeper';
 
 const stashKey = (id: string): string => `under-arc:not-kept:${id}`;
 
@@ -48,7 +48,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
   const clientId = nanoid(10);
   const id = ref('');
   const history = shallowRef<History>(EMPTY_HISTORY);
-  const keeping = ref<KeepingState>('kept');
+  const saving = ref<SavingState>('saved');
   let keeper: Keeper | null = null;
   let source: EventSource | null = null;
   /** The undo entry of the last edit of this page. */
@@ -58,7 +58,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     if (!keeper) return;
     piece.value = freeze(keeper.piece);
     history.value = keeper.history;
-    keeping.value = keeper.state;
+    saving.value = keeper.state;
     // What is gone is selected no longer.
     ports.select(ports.selection());
     ports.shown(keeper.piece);
@@ -195,7 +195,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
   return {
     id,
     history,
-    keeping,
+    saving,
     open,
     close,
     edit,

@@ -137,13 +137,13 @@ export const useFaces = defineStore('faces', () => {
   /** Keeps a font file with the server. @throws RequestFailed when it is not one */
   async function bring(file: File): Promise<FaceListing> {
     await listBrought();
-    const kept = asListing(await api.sendFace(file));
-    brought.value = [...brought.value.filter((one) => one.id !== kept.id), kept].sort((a, b) =>
+    const stored = asListing(await api.sendFace(file));
+    brought.value = [...brought.value.filter((one) => one.id !== stored.id), stored].sort((a, b) =>
       a.name.localeCompare(b.name),
     );
-    underway.delete(kept.id);
-    await fetchOnce(kept);
-    return kept;
+    underway.delete(stored.id);
+    await fetchOnce(stored);
+    return stored;
   }
 
   function toggleFavourite(id: string): void {

@@ -1,15 +1,5 @@
 import type { ShallowRef } from 'vue';
-import {
-  findCurve,
-  findItem,
-  findLettering,
-  isArt,
-  isOrnaments,
-  isPicture,
-  isTracing,
-  type Item,
-  type Piece,
-} from '#core/piece/types';
+import { findCurve, findItem, findLettering, type Piece } from '#core/piece/types';
 
 /** What of a piece is selected. The first one counts where one thing is worked on. */
 export function createSelection(piece: Readonly<ShallowRef<Piece | null>>) {
@@ -28,12 +18,9 @@ export function createSelection(piece: Readonly<ShallowRef<Piece | null>>) {
       ? selection.value.flatMap((one) => findItem(piece.value!, one) ?? [])
       : [],
   );
-  /** What is selected, where it is of one kind. */
-  const selectedIf = <T extends Item>(is: (item: Item) => item is T) =>
-    computed(() => {
-      const item = piece.value && selectedId.value ? findItem(piece.value, selectedId.value) : undefined;
-      return item && is(item) ? item : null;
-    });
+  const selectedItem = computed(() =>
+    piece.value && selectedId.value ? (findItem(piece.value, selectedId.value) ?? null) : null,
+  );
 
   /** Selects items; ids that the piece does not have are left out. */
   function select(ids: readonly string[]): void {
@@ -50,14 +37,11 @@ export function createSelection(piece: Readonly<ShallowRef<Piece | null>>) {
   return {
     selection,
     selectedId,
+    selectedItem,
     selectedLettering,
     selectedCurve,
     curveIsSelected,
     several,
-    selectedOrnaments: selectedIf(isOrnaments),
-    selectedTracing: selectedIf(isTracing),
-    selectedArt: selectedIf(isArt),
-    selectedPicture: selectedIf(isPicture),
     select,
     toggle,
   };

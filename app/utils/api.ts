@@ -109,7 +109,7 @@ export const api = {
         baseRevision,
         changes,
       });
-      return { kind: 'kept', revision };
+      return { kind: 'saved', revision };
     } catch (error) {
       if (!(error instanceof RequestFailed) || error.status === 0 || error.status >= 500)
         return { kind: 'unreachable' };

@@ -4,7 +4,7 @@ import { fail, ok, type Result } from '#core/result';
 /** Files and pictures beyond these are refused before anything of them is decoded. */
 export const PICTURE_CAPS = { fileMb: 60, megapixels: 120 } as const;
 /** What the server keeps, in bytes; a larger file is written anew, smaller. */
-const KEPT_BYTES = 12 * 1024 * 1024;
+const STORED_BYTES = 12 * 1024 * 1024;
 /** What a picture is for: one to trace may lose a little, one to print is PNG or JPEG, its pixels as they are. */
 export type PictureUse = 'trace' | 'print';
 const TYPES: Readonly<Record<string, string>> = { png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp' };
@@ -17,7 +17,7 @@ export interface BroughtPicture {
   readonly told: string;
 }
 
-/** The size to which a picture is brought so that neither side is longer than what is kept. */
+/** The size to which a picture is brought so that neither side is longer than what is stored. */
 export function scaledDown(width: number, height: number): { width: number; height: number } {
   const factor = Math.min(1, LIMITS.imagePx.max / Math.max(width, height));
   return { width: Math.max(1, Math.round(width * factor)), height: Math.max(1, Math.round(height * factor)) };
@@ -86,7 +86,7 @@ export function inkComponents(bytes: Uint8Array): number {
 }
 
 /**
- * Makes a file ready to be kept: checked, decoded once to be sure that it can be, and scaled down if it is too large.
+ * Makes a file ready to be stored: checked, decoded once to be sure that it can be, and scaled down if it is too large.
  */
 export async function bringPicture(file: Blob, use: PictureUse = 'trace'): Promise<Result<BroughtPicture>> {
   const head = await checkHead(file, use);
@@ -104,7 +104,7 @@ export async function bringPicture(file: Blob, use: PictureUse = 'trace'): Promi
   const mediaType = TYPES[head.value.type]!;
   const to = scaledDown(width, height);
   const same = to.width === width && to.height === height;
-  if (same && head.value.asItIs && file.size <= KEPT_BYTES) {
+  if (same && head.value.asItIs && file.size <= STORED_BYTES) {
     bitmap.close();
     return ok({ blob: new Blob([file], { type: mediaType }), widthPx: width, heightPx: height, told: '' });
   }
@@ -121,10 +121,10 @@ export async function bringPicture(file: Blob, use: PictureUse = 'trace'): Promi
         ? 'image/webp'
         : mediaType;
   const blob = await canvas.convertToBlob({ type: asked, quality: use === 'print' ? 0.95 : 0.92 });
-  if (blob.size > KEPT_BYTES)
+  if (blob.size > STORED_BYTES)
     return fail({
       code: 'too-large',
-      message: `The picture takes ${Math.ceil(blob.size / 1024 / 1024)} MB; ${KEPT_BYTES / 1024 / 1024} can be kept. Save it smaller, or as a JPEG.`,
+      message: `The picture takes ${Math.ceil(blob.size / 1024 / 1024)} MB; ${STORED_BYTES / 1024 / 1024} can be stored. Save it smaller, or as a JPEG.`,
     });
   const told = same
     ? 'The picture was written anew, upright and in the colours of the screen.'

@@ -17,12 +17,12 @@ export interface LoggedChange extends PendingChange {
 
 /** What the server answers to changes. */
 export type Answer =
-  | { readonly kind: 'kept'; readonly revision: number }
+  | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'stale'; readonly lines: readonly LoggedChange[] }
   | { readonly kind: 'refused'; readonly problem: Problem }
   | { readonly kind: 'unreachable' };
 
-export type KeepingState = 'kept' | 'keeping' | 'not-kept';
+export type SavingState = 'saved' | 'saving' | 'not-saved';
 
 /** What the keeper needs from outside. */
 export interface KeeperPorts {
@@ -75,9 +75,9 @@ export class Keeper {
     );
   }
 
-  get state(): KeepingState {
-    if (this.pending.length === 0) return 'kept';
-    return this.unreachable ? 'not-kept' : 'keeping';
+  get state(): SavingState {
+    if (this.pending.length === 0) return 'saved';
+    return this.unreachable ? 'not-saved' : 'saving';
   }
 
   get waiting(): number {
@@ -148,7 +148,7 @@ export class Keeper {
     this.inFlight = 0;
     const wasUnreachable = this.unreachable;
     this.unreachable = answer.kind === 'unreachable';
-    if (answer.kind === 'kept') this.acknowledge(batch, answer.revision);
+    if (answer.kind === 'saved') this.acknowledge(batch, answer.revision);
     else if (answer.kind === 'stale') this.takeLines(answer.lines);
     else if (answer.kind === 'refused') this.giveUp(answer.problem, batch);
     else

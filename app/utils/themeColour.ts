@@ -5,8 +5,8 @@ const known = new Map<string, string>();
  * styles.
  */
 export function themeColour(name: string): string {
-  const kept = known.get(name);
-  if (kept) return kept;
+  const cached = known.get(name);
+  if (cached) return cached;
   const colour = getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
   // Asked before the styles are there, it is asked again.
   if (colour) known.set(name, colour);

@@ -220,7 +220,7 @@ export function bestEllipse(points: readonly Vec[]): Fit<EllipseShape> | null {
   const [x, y, a, b, turn] = best;
   const { min, max } = LIMITS.radiusMm;
   if (!(Math.min(a, b) >= min && Math.max(a, b) <= max)) return null;
-  // Half axes may change places: the turn is kept within 45° either way.
+  // Half axes may change places: the turn stays within 45° either way.
   const quarters = Math.round(turn / (Math.PI / 2));
   const [radiusXMm, radiusYMm] = quarters % 2 === 0 ? [a, b] : [b, a];
   const turnDeg = ((turn - quarters * (Math.PI / 2)) * 180) / Math.PI;

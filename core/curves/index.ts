@@ -40,25 +40,25 @@ const KINDS: { readonly [K in CurveKindName]: CurveKind<Extract<CurveShape, { re
 export const curveKind = (shape: CurveShape): CurveKind<CurveShape> =>
   KINDS[shape.kind] as unknown as CurveKind<CurveShape>;
 
-interface Kept {
+interface Cached {
   parents: readonly Track[];
   result: Result<Track>;
 }
-const kept = new WeakMap<CurveShape, Kept>();
+const cached = new WeakMap<CurveShape, Cached>();
 
 /**
- * The track of a shape: its path, measured, and where it is seen from. Kept for as long as the shape and its parents
+ * The track of a shape: its path, measured, and where it is seen from. Cached for as long as the shape and its parents
  * are the same objects.
  *
  * @param parents tracks of the curves that it follows, in the order of `parentsOf`
  * @returns why there is none: `zero-length`, `vanishes`, `curves-cross`
  */
 export function trackOf(shape: CurveShape, parents: readonly Track[] = []): Result<Track> {
-  const known = kept.get(shape);
+  const known = cached.get(shape);
   if (known && known.parents.length === parents.length && known.parents.every((one, i) => one === parents[i]))
     return known.result;
   const result = makeTrack(shape, parents);
-  kept.set(shape, { parents, result });
+  cached.set(shape, { parents, result });
   return result;
 }
 

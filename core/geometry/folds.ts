@@ -1,6 +1,6 @@
 import type { MeasuredPath } from './measuredPath';
 
-/** Letters at a fold are set as if a parallel kept at least this part of the curve's own length. */
+/** Letters at a fold are set as if a parallel had at least this part of the curve's own length. */
 const LEAST_STRETCH = 0.2;
 
 /** A parallel that folds somewhere: per span the height that is used instead, and stretched distances to match. */

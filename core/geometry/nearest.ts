@@ -15,7 +15,7 @@ export interface Nearest {
 const clamp = (value: number, low: number, high: number): number => Math.min(Math.max(value, low), high);
 const scratch = new Float64Array(4);
 
-/** Nearest parameter of a cubic span: the best of nine samples, then Newton on (P − Q)·P' kept in the span. */
+/** Nearest parameter of a cubic span: the best of nine samples, then Newton on (P − Q)·P' held within the span. */
 function nearestOnSmooth(span: Span, c: SmoothSegment, to: Vec): number {
   let best = span.t0;
   let bestDistance = Infinity;

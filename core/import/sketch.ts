@@ -6,7 +6,7 @@ import { fail, ok, type Result } from '../result';
 /** A turn sharper than this between the ways in and out of a place makes it a corner, radians. */
 const CORNER = Math.PI / 3;
 
-/** Points at even distances along a polyline, ends kept. */
+/** Points at even distances along a polyline, both ends among them. */
 function evenly(points: readonly Vec[], step: number): Vec[] {
   const out: Vec[] = [points[0]!];
   let rest = 0;

@@ -1,6 +1,6 @@
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
 
-/** The bytes of a table that is kept as base64 (RFC 4648). */
+/** The bytes of a table that is stored as base64 (RFC 4648). */
 export function decodeTable(text: string): Uint8Array {
   const codes = new Uint8Array(128);
   for (let i = 0; i < ALPHABET.length; i++) codes[ALPHABET.charCodeAt(i)] = i;

@@ -24,7 +24,7 @@ export function guessMapping(piece: Piece, { columns }: SeriesTable): SeriesMapp
 }
 
 /**
- * The piece of one row: its words in the letterings that columns are mapped to, and what is kept made anew for them.
+ * The piece of one row: its words in the letterings that columns are mapped to, and what is kept filled made anew for them.
  * Adjustments by hand follow letters that stay.
  */
 export function pieceOfRow(piece: Piece, mapping: SeriesMapping, row: readonly string[], faces: Faces): Piece {

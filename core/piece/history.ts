@@ -1,6 +1,6 @@
 import { invertSteps, mergeSteps, type Step } from './steps';
 
-/** What a person did, as it is kept: in the undo list, in the change log, and on the way between. */
+/** What a person did, as it is stored: in the undo list, in the change log, and on the way between. */
 export interface Change {
   /** The gesture this belongs to: changes of one gesture share it and undo together. */
   readonly entryId: string;

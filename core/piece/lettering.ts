@@ -117,7 +117,7 @@ const letterCase = tagged('typed', 'capitals', 'small-capitals');
 /** As typed, all capitals, or small capitals: the face's own where it has them, else scaled capitals. */
 export type LetterCase = TypeOf<typeof letterCase>;
 
-/** A lettering that is kept in step with another one, each way, in what they share. */
+/** A lettering that stays in step with another one, each way, in what they share. */
 const twin = object({ of: id(), shares: list(tagged(...TWIN_SHARES), LIMITS.twinShares) });
 
 /** What a style keeps of a lettering too: face, size, spacing, stance and inks; neither words nor place. */

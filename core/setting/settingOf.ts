@@ -66,7 +66,7 @@ export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Re
 }
 
 /**
- * The setting of a lettering of a piece, kept for as long as lettering, tracks, face and correction are the same objects.
+ * The setting of a lettering of a piece, cached for as long as lettering, tracks, face and correction are the same objects.
  *
  * @param tracks of the piece, see `tracksOf`
  * @param corrections what evening out came to; left out, it is computed here and now
@@ -83,15 +83,15 @@ export function settingOf(
   const { track, face, held } = ground.value;
   const waits = corrections !== undefined && needsSettling(lettering);
   const correction = waits ? corrections.of(lettering) : undefined;
-  const kept = settings.get(lettering);
+  const cached = settings.get(lettering);
   if (
-    kept &&
-    kept.face === face &&
-    kept.track === track &&
-    kept.correction === correction &&
-    kept.held.every((one, i) => one === held[i])
+    cached &&
+    cached.face === face &&
+    cached.track === track &&
+    cached.correction === correction &&
+    cached.held.every((one, i) => one === held[i])
   )
-    return kept.result;
+    return cached.result;
   const result = waits
     ? setWith(lettering, track, face, held, correction ?? null)
     : settle(lettering, track, face, held).result;

@@ -191,7 +191,7 @@ const axesOf = (face: HbFace): Axis[] =>
       standard,
     }));
 
-/** Settings of axes that are kept ready for each face: a slider passes through many. */
+/** Settings of axes that are cached for each face: a slider passes through many. */
 const KEPT_SETTINGS = 24;
 
 /**

@@ -157,7 +157,7 @@ function shapeAnew(face: Face, wording: string, options: ShapeOptions): ShapedRu
 }
 
 const runs = new WeakMap<Face, Map<string, ShapedRun>>();
-const KEPT_RUNS = 2000;
+const CACHED_RUNS = 2000;
 
 /**
  * Shapes a wording: kerning, ligatures, marks, direction and script as the face has them (HarfBuzz).
@@ -166,19 +166,19 @@ const KEPT_RUNS = 2000;
  * @param wording any string, up to the limit of a lettering; an empty one gives no letters
  */
 export function shapeWording(face: Face, wording: string, options: ShapeOptions): ShapedRun {
-  let kept = runs.get(face);
-  if (!kept) runs.set(face, (kept = new Map()));
+  let cached = runs.get(face);
+  if (!cached) runs.set(face, (cached = new Map()));
   const more = options.features
     ? Object.entries(options.features)
         .map(([tag, value]) => `${tag}${value}`)
         .join()
     : '';
   const key = `${options.kerning ? 1 : 0}${options.ligatures ? 1 : 0}${more}|${wording}`;
-  let run = kept.get(key);
+  let run = cached.get(key);
   if (!run) {
     run = shapeAnew(face, wording, options);
-    if (kept.size >= KEPT_RUNS) kept.delete(kept.keys().next().value!);
-    kept.set(key, run);
+    if (cached.size >= CACHED_RUNS) cached.delete(cached.keys().next().value!);
+    cached.set(key, run);
   }
   return run;
 }

@@ -7,7 +7,7 @@ export interface OwnFace {
   readonly embedding: string;
 }
 
-/** Keeps a face that a person brought; the same one is kept once. */
+/** Keeps a face that a person brought; the same one is stored once. */
 export async function keepFace(db: Database, { id, name, embedding, bytes }: FontFile): Promise<void> {
   await db.transact((tx) =>
     tx.query('INSERT INTO faces (id, name, embedding, bytes) VALUES ($1, $2, $3, $4) ON CONFLICT (id) DO NOTHING', [

@@ -113,7 +113,7 @@ function embeddingOf(os2: Buffer | undefined): string {
  * with it.
  *
  * @param given name of the file, for a font that has no name of its own
- * @returns the font as it is kept, or `not-a-font` with what is wrong
+ * @returns the font as it is stored, or `not-a-font` with what is wrong
  */
 export async function readFontFile(file: Buffer, given: string): Promise<Result<FontFile>> {
   if (file.length < 12) return fail(notAFont('it is empty or cut off'));

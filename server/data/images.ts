@@ -4,7 +4,7 @@ import { LIMITS } from '#core/piece/limits';
 import { fail, ok, type Result } from '#core/result';
 import type { Database } from './database';
 
-/** The largest image that is kept, in bytes: larger ones are scaled down before they are sent. */
+/** The largest image that is stored, in bytes: larger ones are scaled down before they are sent. */
 export const MAX_IMAGE = 12 * 1024 * 1024;
 
 const MEDIA_TYPES: Readonly<Record<string, string>> = { png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp' };
@@ -43,7 +43,7 @@ export function readImage(bytes: Uint8Array): Result<Image> {
     return fail({
       code: 'image-too-large',
       value: size,
-      message: `The picture has ${size.width} × ${size.height} pixels; at most ${LIMITS.imagePx.max} each way can be kept. Make it smaller.`,
+      message: `The picture has ${size.width} × ${size.height} pixels; at most ${LIMITS.imagePx.max} each way can be stored. Make it smaller.`,
     });
   }
   // A camera turned on its side says so beside the pixels, and every browser turns them back.
@@ -57,7 +57,7 @@ export function readImage(bytes: Uint8Array): Result<Image> {
   });
 }
 
-/** Keeps an image; the same bytes are kept once. */
+/** Keeps an image; the same bytes are stored once. */
 export async function keepImage(db: Database, { id, mediaType, widthPx, heightPx, bytes }: Image): Promise<void> {
   await db.transact((tx) =>
     tx.query(
@@ -67,7 +67,7 @@ export async function keepImage(db: Database, { id, mediaType, widthPx, heightPx
   );
 }
 
-/** A kept image, or null. */
+/** A stored image, or null. */
 export async function findImage(db: Database, id: string): Promise<{ mediaType: string; bytes: Uint8Array } | null> {
   const rows = await db.query<{ media_type: string; bytes: Uint8Array }>(
     'SELECT media_type, bytes FROM images WHERE id = $1',

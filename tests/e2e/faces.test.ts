@@ -43,7 +43,7 @@ describe('typefaces', () => {
       .setInputFiles({ name: 'mine.ttf', mimeType: 'font/ttf', buffer: Buffer.from('not a font at all, but a text') });
     await on.page.getByText('This is not a font that can be used').waitFor();
     await on.page.locator('[data-font]').setInputFiles(join(HOME, 'fonts/files/bungee.ttf'));
-    await on.page.getByText(/Bungee.* is kept\./).waitFor();
+    await on.page.getByText(/Bungee.* is stored\./).waitFor();
     await on.page.locator('[data-face^=own-bungee]').click();
     await on.bench.kept();
     const { faceId } = await words();

@@ -53,7 +53,7 @@ describe('a ring with lettering at the top and at the bottom', () => {
     await page.keyboard.type('STEAM SEDGE SEA');
     actions++;
     await page.keyboard.press('Enter');
-    // The bar may still show that what was typed before is kept.
+    // The bar may still show that what was typed before is saved.
     await expect.poll(async () => (await bench.lettering(1))?.wording).toBe('STEAM SEDGE SEA');
     await bench.kept();
     const [top, bottom] = [await bench.lettering(0), await bench.lettering(1)];

@@ -72,7 +72,7 @@ describe('words on the sheet itself', () => {
       return [...parts];
     });
     expect(seen).toContain('desk');
-    // The bar alone must not wait: it would say that all is kept when it is not.
+    // The bar alone must not wait: it would say that all is saved when it is not.
     expect(seen.filter((part) => !['desk', 'words', 'top'].includes(part))).toEqual([]);
     await on.page
       .getByRole('button', { name: /^TIDES/ })

@@ -7,7 +7,7 @@ import type { Drawing } from '#core/drawing/drawPiece';
 import { writePdf } from '#core/output/pdf/pdf';
 import { HOME } from './pieces';
 
-const profile = readFileSync(`${HOME}/profiles/coated.icc`);
+const profile = readFileSync(`${HOME}/profiles/coated.icc.zlib`);
 export const pdfOf = (drawing: Drawing, marks = false): Promise<Uint8Array> => writePdf(drawing, { marks, profile });
 
 const DPI = 72;

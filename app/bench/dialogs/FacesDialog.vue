@@ -49,9 +49,9 @@ async function bring(event: Event): Promise<void> {
   busy.value = true;
   problem.value = '';
   try {
-    const kept = await faces.bring(file);
+    const stored = await faces.bring(file);
     shown.value = 'added';
-    told.value = kept.embedding ? `${kept.name} is kept. ${kept.embedding}` : `${kept.name} is kept.`;
+    told.value = stored.embedding ? `${stored.name} is stored. ${stored.embedding}` : `${stored.name} is stored.`;
   } catch (error) {
     if (!(error instanceof RequestFailed)) throw error;
     problem.value = error.message;

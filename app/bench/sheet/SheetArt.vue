@@ -9,7 +9,7 @@ import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 /**
- * The piece exactly as it will print, one path element a painted outline. Path data is kept by the identity of the
+ * The piece exactly as it will print, one path element a painted outline. Path data is cached by the identity of the
  * painted outline, so that an edit writes the edited items only. What is cut out is masked here, which looks the same
  * and costs nothing; files get it as one clean outline.
  */

@@ -17,8 +17,8 @@ const titleOf = (command: Command, nothing: string): string =>
     <b class="name">{{ store.piece!.name }}</b>
     <span class="state" role="status">
       {{ store.piece!.sheet.widthMm }} × {{ store.piece!.sheet.heightMm }} mm ·
-      <template v-if="store.keeping === 'kept'">All changes saved</template>
-      <template v-else-if="store.keeping === 'keeping'">Saving…</template>
+      <template v-if="store.saving === 'saved'">All changes saved</template>
+      <template v-else-if="store.saving === 'saving'">Saving…</template>
       <template v-else
         ><span class="bad">Not saved</span>
         <button class="retry" type="button" @click="store.retry()">Try again</button></template

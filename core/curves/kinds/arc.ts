@@ -33,7 +33,7 @@ export const chordOf = ({ radiusMm, sweepDeg }: ArcShape): number =>
 export const riseOf = ({ radiusMm, sweepDeg }: ArcShape): number =>
   radiusMm * (1 - Math.cos((Math.abs(sweepDeg) * Math.PI) / 360));
 
-/** An arc of another chord and rise, its middle kept in place and in direction. r = (c² / 4 + h²) / 2h. */
+/** An arc of another chord and rise, its middle staying in place and in direction. r = (c² / 4 + h²) / 2h. */
 export function withChordAndRise(shape: ArcShape, chordMm: number, riseMm: number): ArcShape {
   const radiusMm = ((chordMm * chordMm) / 4 + riseMm * riseMm) / (2 * riseMm);
   const half = Math.atan2(chordMm / 2, radiusMm - riseMm);

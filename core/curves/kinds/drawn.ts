@@ -31,11 +31,11 @@ export function moveNodeHandle(node: CurveNode, which: 'back' | 'ahead', to: Vec
   const other = which === 'back' ? 'ahead' : 'back';
   const moved = { ...node, [which]: to };
   if (node.kind === 'corner') return moved;
-  const kept = node[other];
-  if (node.kind === 'smooth' && !kept) return moved;
+  const far = node[other];
+  if (node.kind === 'smooth' && !far) return moved;
   return {
     ...moved,
-    [other]: opposite(node.at, to, node.kind === 'symmetrical' ? distance(node.at, to) : distance(node.at, kept!)),
+    [other]: opposite(node.at, to, node.kind === 'symmetrical' ? distance(node.at, to) : distance(node.at, far!)),
   };
 }
 

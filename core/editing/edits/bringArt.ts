@@ -129,7 +129,7 @@ export function bringArtSteps(
 
 const sizes = new WeakMap<Art['parts'], { readonly widthMm: number; readonly heightMm: number }>();
 
-/** The size of art as it was brought in, mm; kept with its parts. */
+/** The size of art as it was brought in, mm; stored with its parts. */
 export function artSize({ parts }: Art): { readonly widthMm: number; readonly heightMm: number } {
   const known = sizes.get(parts);
   if (known) return known;

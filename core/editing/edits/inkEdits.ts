@@ -54,7 +54,7 @@ export function replaceInk(piece: Piece, id: InkId, by: InkId | null): Step[] {
 const RESERVED: ReadonlySet<string> = new Set(['all', 'none', 'cyan', 'magenta', 'yellow', 'black']);
 
 /**
- * Why an ink cannot have a name: it is empty or has another ink's, or as a spot ink's it is kept for the process
+ * Why an ink cannot have a name: it is empty or has another ink's, or as a spot ink's it is reserved for the process
  * plates. Any script, brackets and quotes are welcome.
  */
 export function spotNameProblem(piece: Piece, ink: Ink, name: string): Problem | null {

@@ -9,7 +9,7 @@ import { svg } from './svg';
 
 export type { FileFormat, FileOptions, FileSource, FileTools } from './kind';
 
-/** One line a format, by the name under which it is kept with a file, in the order in which they are offered. */
+/** One line a format, by the name under which it is stored with a file, in the order in which they are offered. */
 export const FILE_FORMATS = { pdf, svg, 'live-svg': liveSvg, png, dxf, piece } as const satisfies Readonly<
   Record<string, FileFormat>
 >;

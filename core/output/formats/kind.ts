@@ -9,7 +9,7 @@ import type { CarriedFace } from '../pieceFile';
 import type { Rasterise } from '../png';
 import type { PreviewOptions } from '../preview';
 
-/** What a file is made with, where its format leaves a choice. All plain data: it is kept with the file. */
+/** What a file is made with, where its format leaves a choice. All plain data: it is stored with the file. */
 export interface FileOptions {
   /** Crop marks, and registration marks where it is not a sheet of copies. */
   readonly marks: boolean;
@@ -24,7 +24,7 @@ export interface FileOptions {
 
 /** What writers need from where they run: the browser's worker, or the command line. */
 export interface FileTools {
-  /** The CMYK profile of print files. */
+  /** The CMYK profile of print files, compressed. */
   readonly profile: () => Promise<Uint8Array>;
   readonly rasterise: Rasterise;
   /** The faces of a piece that may leave with it, and its images. */

@@ -27,7 +27,7 @@ import { writeXmp } from './xmp';
 export interface PdfOptions {
   /** Crop and registration marks outside the bleed. */
   readonly marks: boolean;
-  /** Bytes of the CMYK profile that becomes the output intent. */
+  /** The CMYK profile that becomes the output intent, compressed as PDF files hold it (zlib, RFC 1950). */
   readonly profile: Uint8Array;
 }
 
@@ -165,7 +165,7 @@ function imageObject(context: PDFContext, picture: PaintedPicture, pictures: Pic
 }
 
 function outputIntent(context: PDFContext, profile: Uint8Array): PDFArray {
-  const stream = context.flateStream(profile as unknown as string, { N: 4 }) as PDFRawStream;
+  const stream = context.stream(profile as unknown as string, { N: 4, Filter: 'FlateDecode' });
   const intent = context.obj({});
   intent.set(PDFName.of('Type'), PDFName.of('OutputIntent'));
   intent.set(PDFName.of('S'), PDFName.of('GTS_PDFX'));

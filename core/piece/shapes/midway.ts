@@ -7,5 +7,5 @@ export const midway = object({
   second: id(),
 });
 
-/** A curve kept midway between two others. */
+/** A curve midway between two others. */
 export type MidwayShape = TypeOf<typeof midway>;

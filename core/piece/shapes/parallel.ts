@@ -8,5 +8,5 @@ export const parallel = object({
   distanceMm: limited('coordinateMm'),
 });
 
-/** A curve kept at a distance from another: change that one, and it follows. */
+/** A curve at a distance from another: change that one, and it follows. */
 export type ParallelShape = TypeOf<typeof parallel>;

@@ -46,7 +46,7 @@ export function rewordSteps(piece: Piece, lettering: Lettering, wording: string)
 
 const NONE: Omit<Adjustment, 'at'> = { kern: 0, alongMm: 0, offMm: 0, turnDeg: 0 };
 
-/** Adjustments with some of one letter's changed; a letter with none left is not kept. */
+/** Adjustments with some of one letter's changed; a letter with none left is dropped. */
 export function adjusted(
   adjustments: readonly Adjustment[],
   at: number,

@@ -98,7 +98,7 @@ function roundCorners(track: Track, radiusMm: number): Track {
   return rounded.spans.length > 0 ? { ...track, path: rounded } : track;
 }
 
-const kept = new WeakMap<Track, Map<number, Track>>();
+const withRoundCorners = new WeakMap<Track, Map<number, Track>>();
 
 /**
  * The track that lettering runs on: that of its curve, with sharp corners rounded when the lettering asks for it.
@@ -106,8 +106,8 @@ const kept = new WeakMap<Track, Map<number, Track>>();
  */
 export function letteringTrack(track: Track, corners: Corners): Track {
   if (corners.kind !== 'round') return track;
-  let known = kept.get(track);
-  if (!known) kept.set(track, (known = new Map()));
+  let known = withRoundCorners.get(track);
+  if (!known) withRoundCorners.set(track, (known = new Map()));
   let rounded = known.get(corners.radiusMm);
   if (!rounded) known.set(corners.radiusMm, (rounded = roundCorners(track, corners.radiusMm)));
   return rounded;

@@ -41,8 +41,8 @@ const known: Readonly<Record<Fineness, Known>> = {
 export function contoursOf(face: Face, glyphId: number, fineness: Fineness): readonly Float64Array[] {
   let glyphs = known[fineness].get(face);
   if (!glyphs) known[fineness].set(face, (glyphs = new Map()));
-  const kept = glyphs.get(glyphId);
-  if (kept) return kept;
+  const cached = glyphs.get(glyphId);
+  if (cached) return cached;
   // Glyphs are filled, so what a font leaves open counts as closed.
   const list = flattenedContours(face.outline(glyphId), face.metrics.upem * FLAT_EM[fineness]).map(({ points }) =>
     withSteps([...points, points[0]!, points[1]!], face.metrics.upem * STEP_EM),
@@ -144,9 +144,42 @@ export const straightContours = (
   fineness: Fineness = 'coarse',
 ): Float64Array[] =>
   letter.glyphs.flatMap((glyph) =>
-    contoursOf(face, glyph.id, fineness).map((points) =>
-      points.map((value, i) =>
-        i % 2 === 0 ? x + (value + glyph.x - letter.advance / 2) * scale : (value + glyph.y) * scale,
-      ),
-    ),
+    contoursOf(face, glyph.id, fineness).map((points) => {
+      const out = new Float64Array(points.length);
+      for (let i = 0; i < points.length; i += 2) {
+        out[i] = x + (points[i]! + glyph.x - letter.advance / 2) * scale;
+        out[i + 1] = (points[i + 1]! + glyph.y) * scale;
+      }
+      return out;
+    }),
   );
+
+const reaches = new WeakMap<readonly Float64Array[], readonly [number, number]>();
+
+/** From where to where the contours of a glyph reach across, font units; from ∞ to -∞ where it has none. */
+function reachOf(contours: readonly Float64Array[]): readonly [number, number] {
+  const known = reaches.get(contours);
+  if (known) return known;
+  let least = Infinity,
+    most = -Infinity;
+  for (const points of contours)
+    for (let i = 0; i < points.length; i += 2) {
+      least = Math.min(least, points[i]!);
+      most = Math.max(most, points[i]!);
+    }
+  const reach = [least, most] as const;
+  reaches.set(contours, reach);
+  return reach;
+}
+
+/** From where to where the coarse `straightContours` of a letter reach across. */
+export function straightReach(face: Face, letter: Letter, scale: number, x: number): readonly [number, number] {
+  let least = Infinity,
+    most = -Infinity;
+  for (const glyph of letter.glyphs) {
+    const [from, to] = reachOf(contoursOf(face, glyph.id, 'coarse'));
+    least = Math.min(least, x + (from + glyph.x - letter.advance / 2) * scale);
+    most = Math.max(most, x + (to + glyph.x - letter.advance / 2) * scale);
+  }
+  return [least, most];
+}

@@ -11,7 +11,7 @@ import type { Heights } from './seat';
 export interface SetLettering {
   /** As it is in the piece. */
   readonly lettering: Lettering;
-  /** As it is set: with the tracking, width and size that a kept fit comes to. */
+  /** As it is set: with the tracking, width and size that its fit comes to. */
   readonly fitted: Lettering;
   /** What it runs on: the curve, with its corners rounded where the lettering asks for it. */
   readonly track: Track;

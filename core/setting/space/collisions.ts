@@ -1,7 +1,7 @@
 import type { Vec } from '../../geometry/vec';
 import type { ShapedRun } from '../../type/shape';
 import { closest, shapeOf } from '../../geometry/outlines/closest';
-import { straightContours } from '../line/flatOutlines';
+import { straightContours, straightReach } from '../line/flatOutlines';
 import type { LetterRef } from '../hand/caret';
 import { placedShape } from '../line/placedShape';
 import { linesOf, type SetLettering } from '../line/set';
@@ -81,11 +81,16 @@ export function joinedByFace({ measured: { run, scales } }: SetLettering): Reado
   for (let i = 0; i + 1 < letters.length; i++) {
     const [a, b] = [letters[i]!, letters[i + 1]!];
     const [k, l] = scales ? [scales[i]!, scales[i + 1]!] : [1, 1];
-    const left = shapeOf(straightContours(face, a, k, 0));
-    const right = shapeOf(straightContours(face, b, l, (a.advance / 2 + a.after) * k + (b.before + b.advance / 2) * l));
-    if (!left || !right) continue;
+    const apart = (a.advance / 2 + a.after) * k + (b.before + b.advance / 2) * l,
+      within = face.metrics.upem * 1e-4;
+    const [from, to] = straightReach(face, a, k, 0),
+      [next, end] = straightReach(face, b, l, apart);
+    if (from > to || next > end) continue;
     neighbours++;
-    if (closest(left, right, face.metrics.upem * 1e-4)) touching.add(i);
+    if (next > to + within || from > end + within) continue;
+    const left = shapeOf(straightContours(face, a, k, 0)),
+      right = shapeOf(straightContours(face, b, l, apart));
+    if (left && right && closest(left, right, within)) touching.add(i);
   }
   known = touching.size >= Math.max(neighbours * CONNECTED, Math.min(neighbours, FEWEST)) ? touching : new Set();
   joins.set(run, known);

@@ -167,20 +167,20 @@ function straightGuess(
   }
 }
 
-/** A lettering set with one rule at a value; null where it cannot be. The last one is kept. */
+/** A lettering set with one rule at a value; null where it cannot be. The last one is cached. */
 function settingsBy(
   { lettering, track, face, held, correction }: Filling,
   { by }: FitRule,
   scaled: Scaling | null,
 ): (value: number) => SetLettering | null {
   let last = Number.NaN,
-    kept: SetLettering | null = null;
+    latest: SetLettering | null = null;
   return (value) => {
-    if (value === last) return kept;
+    if (value === last) return latest;
     const on = by !== 'radius' ? track : scaled && scaled(value).track;
     const set = on && setLettering(withValue(lettering, by, value), on, face, held, correction, true);
     last = value;
-    return (kept = set?.ok ? set.value : null);
+    return (latest = set?.ok ? set.value : null);
   };
 }
 

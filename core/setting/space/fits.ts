@@ -25,7 +25,7 @@ export function pastMm(set: SetLettering): number {
 
 /**
  * The value nearest to `from` on the way to `to` at which it fits, by halving; null when not even `to` does. Whatever
- * is found fits: the side that does is kept.
+ * is found fits: the side that does is taken.
  */
 function nearestFit(from: number, to: number, fits: (value: number) => boolean): number | null {
   if (!fits(to)) return null;

@@ -2,7 +2,7 @@ import { findImage } from '../../data/images';
 import { notFound } from '../../problem';
 import { database } from '../../store';
 
-/** The bytes of a kept picture. It is named by its content, so it never changes. */
+/** The bytes of a stored picture. It is named by its content, so it never changes. */
 export default defineEventHandler(async (event) => {
   const image = await findImage(await database(), String(getRouterParam(event, 'id')));
   if (!image) throw notFound('picture');

@@ -58,7 +58,7 @@ describe('the head of a picture', () => {
     bomb.writeUInt32BE(60000, 20);
     expect(await code(bomb, 'print')).toBe('image-too-large');
   });
-  it('is scaled down to what is kept, in proportion', () => {
+  it('is scaled down to what is stored, in proportion', () => {
     expect(scaledDown(8192, 4096)).toEqual({ width: 4096, height: 2048 });
     expect(scaledDown(300, 200)).toEqual({ width: 300, height: 200 });
   });

@@ -27,7 +27,7 @@ class Desk {
       this.piece = next.value;
       this.log.push({ revision: this.log.length + 1, changeId, clientId, change });
     }
-    return this.mode === 'answer-lost' ? { kind: 'unreachable' } : { kind: 'kept', revision: this.log.length };
+    return this.mode === 'answer-lost' ? { kind: 'unreachable' } : { kind: 'saved', revision: this.log.length };
   }
 
   keeper(name: string, lost: string[] = []): Keeper {
@@ -61,9 +61,9 @@ describe('the keeper', () => {
     const desk = new Desk();
     const keeper = desk.keeper('a');
     keeper.make(typed(keeper, 'NEW'));
-    expect([words(keeper.piece), keeper.state, words(desk.piece)]).toEqual(['NEW', 'keeping', 'TIDE']);
+    expect([words(keeper.piece), keeper.state, words(desk.piece)]).toEqual(['NEW', 'saving', 'TIDE']);
     await keeper.flush();
-    expect([keeper.state, words(desk.piece), keeper.revision]).toEqual(['kept', 'NEW', 1]);
+    expect([keeper.state, words(desk.piece), keeper.revision]).toEqual(['saved', 'NEW', 1]);
   });
 
   it('takes a piece to which a change has been applied as it is', async () => {
@@ -74,7 +74,7 @@ describe('the keeper', () => {
     expect(next.ok && keeper.make(change, next.value)).toBeNull();
     expect(next.ok && keeper.piece === next.value).toBe(true);
     await keeper.flush();
-    expect([keeper.state, words(desk.piece)]).toEqual(['kept', 'NEW']);
+    expect([keeper.state, words(desk.piece)]).toEqual(['saved', 'NEW']);
   });
 
   it('makes what is pending anew by the rules of the document, over what others made', async () => {
@@ -98,7 +98,7 @@ describe('the keeper', () => {
     for (const text of ['N', 'NE', 'NEW']) keeper.make(typed(keeper, text));
     const { piece: shown, history } = keeper;
     await keeper.flush();
-    expect(keeper.state).toBe('kept');
+    expect(keeper.state).toBe('saved');
     expect(keeper.piece).toBe(shown);
     expect(keeper.history).toBe(history);
   });
@@ -112,7 +112,7 @@ describe('the keeper', () => {
     keeper.make(typed(keeper, 'NEW', 'one-stay'));
     desk.mode = 'well';
     await keeper.flush();
-    expect([keeper.state, words(desk.piece), words(keeper.piece)]).toEqual(['kept', 'NEW', 'NEW']);
+    expect([keeper.state, words(desk.piece), words(keeper.piece)]).toEqual(['saved', 'NEW', 'NEW']);
     expect(keeper.history.undo).toHaveLength(1);
   });
 
@@ -131,10 +131,10 @@ describe('the keeper', () => {
     desk.mode = 'away';
     keeper.make(typed(keeper, 'NEW'));
     await keeper.flush();
-    expect(keeper.state).toBe('not-kept');
+    expect(keeper.state).toBe('not-saved');
     desk.mode = 'well';
     await keeper.flush();
-    expect([keeper.state, words(desk.piece)]).toEqual(['kept', 'NEW']);
+    expect([keeper.state, words(desk.piece)]).toEqual(['saved', 'NEW']);
   });
 
   it('does not apply twice what was logged although its answer was lost', async () => {
@@ -145,7 +145,7 @@ describe('the keeper', () => {
     await keeper.flush();
     desk.mode = 'well';
     await keeper.flush();
-    expect([keeper.state, desk.log.length, words(keeper.piece)]).toEqual(['kept', 1, 'NEW']);
+    expect([keeper.state, desk.log.length, words(keeper.piece)]).toEqual(['saved', 1, 'NEW']);
   });
 
   it('loses nothing on a stale write: both changes are there afterwards', async () => {
@@ -155,7 +155,7 @@ describe('the keeper', () => {
     b.make(typed(b, 'FROM B', undefined, 'more'));
     await a.flush();
     await b.flush();
-    expect([words(desk.piece), words(desk.piece, 'more'), b.state]).toEqual(['FROM A', 'FROM B', 'kept']);
+    expect([words(desk.piece), words(desk.piece, 'more'), b.state]).toEqual(['FROM A', 'FROM B', 'saved']);
     expect(words(b.piece)).toBe('FROM A');
     expect(b.history.undo.map((entry) => entry.steps[0])).toHaveLength(2);
   });
@@ -170,7 +170,7 @@ describe('the keeper', () => {
     await a.flush();
     await b.flush();
     expect(lost).toEqual(['step-does-not-fit']);
-    expect([words(desk.piece), b.state]).toEqual(['STAYS', 'kept']);
+    expect([words(desk.piece), b.state]).toEqual(['STAYS', 'saved']);
   });
 
   it('asks for lines when some are missing between', () => {
@@ -224,7 +224,7 @@ describe('the keeper', () => {
       expect(keeper.history).toEqual(
         desk.log.reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY),
       );
-      expect(keeper.state).toBe('kept');
+      expect(keeper.state).toBe('saved');
     }
     expect(new Set(desk.log.map((line) => line.changeId)).size).toBe(desk.log.length);
   });

@@ -24,7 +24,7 @@ let all: Faces;
 beforeAll(async () => {
   all = await faces();
 });
-const profile = readFileSync(`${HOME}/profiles/coated.icc`);
+const profile = readFileSync(`${HOME}/profiles/coated.icc.zlib`);
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-series-'));
 const paper = (changes: Partial<Imposition> = {}): Imposition => ({
   widthMm: 320,

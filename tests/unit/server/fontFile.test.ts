@@ -99,7 +99,7 @@ describe('a font that a person brings', () => {
       expect(read.ok && read.value.embedding).toEqual(said === '' ? '' : expect.stringContaining(said));
     }
   });
-  it('is kept once, by name', async () => {
+  it('is stored once, by name', async () => {
     const db = await openDatabase('');
     const read = await readFontFile(rye, 'x.ttf');
     if (!read.ok) throw new Error(read.problem.message);

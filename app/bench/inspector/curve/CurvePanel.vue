@@ -5,24 +5,24 @@ import { transformSteps } from '#core/editing/edits/operations';
 import type { Curve, CurveShape } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
-const props = defineProps<{ curve: Curve }>();
+const { item: curve } = defineProps<{ item: Curve }>();
 const emit = defineEmits<{ remove: []; letter: [] }>();
 const store = usePiece();
 
-const kind = computed(() => curveKind(props.curve.shape));
-const onIt = computed(() => store.on(props.curve.id).length);
-const follows = computed(() => props.curve.shape.kind === 'parallel' || props.curve.shape.kind === 'midway');
-const track = computed(() => store.tracks.get(props.curve.id));
+const kind = computed(() => curveKind(curve.shape));
+const onIt = computed(() => store.on(curve.id).length);
+const follows = computed(() => curve.shape.kind === 'parallel' || curve.shape.kind === 'midway');
+const track = computed(() => store.tracks.get(curve.id));
 
 const change = (shape: CurveShape, gesture?: string) =>
-  curveKind(shape).problem(shape) ?? store.set('Change curve', props.curve.id, ['shape'], shape, gesture);
+  curveKind(shape).problem(shape) ?? store.set('Change curve', curve.id, ['shape'], shape, gesture);
 function centreOnSheet(): void {
   const { sheet } = store.piece!;
-  const at = store.trackOf(props.curve.id)?.centre;
+  const at = store.trackOf(curve.id)?.centre;
   if (at)
     store.edit(
       'Centre on the sheet',
-      transformSteps(store.piece!, props.curve, moveBy({ x: sheet.widthMm / 2 - at.x, y: sheet.heightMm / 2 - at.y })),
+      transformSteps(store.piece!, curve, moveBy({ x: sheet.widthMm / 2 - at.x, y: sheet.heightMm / 2 - at.y })),
     );
 }
 </script>

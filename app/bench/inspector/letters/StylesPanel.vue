@@ -8,7 +8,7 @@ import { STYLE_FIELDS, type Lettering, type Style } from '#core/piece/types';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 
-/** Named looks of lettering, each with a picture set by the engine: kept from one lettering, given to others. */
+/** Named looks of lettering, each with a picture set by the engine: saved from one lettering, given to others. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 useSidePanel();

@@ -4,26 +4,26 @@ import type { Art, InkId } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** Brought-in vector art: its place and size, the curve that it is cut to, its inks. */
-const props = defineProps<{ art: Art }>();
+const { item: art } = defineProps<{ item: Art }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 
 const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
-  store.set(label, props.art.id, path, value, gesture);
-const size = computed(() => artSize(props.art));
+  store.set(label, art.id, path, value, gesture);
+const size = computed(() => artSize(art));
 const scaleTo = (of: 'widthMm' | 'heightMm') => (mm: number, gesture: string) =>
-  store.set('Size of art', props.art.id, ['scale'], mm / Math.max(size.value[of], 1e-6), gesture);
+  store.set('Size of art', art.id, ['scale'], mm / Math.max(size.value[of], 1e-6), gesture);
 /** The inks of the art, each once: changing one changes it wherever the art has it. */
 const inks = computed(() => [
-  ...new Set(props.art.parts.flatMap((part) => [part.fill, part.stroke?.ink ?? null]).filter((ink) => ink !== null)),
+  ...new Set(art.parts.flatMap((part) => [part.fill, part.stroke?.ink ?? null]).filter((ink) => ink !== null)),
 ]);
 const reink = (from: InkId, to: InkId | null): void => {
   if (to === null) return;
   store.set(
     'Ink of art',
-    props.art.id,
+    art.id,
     ['parts'],
-    props.art.parts.map((part) => ({
+    art.parts.map((part) => ({
       ...part,
       fill: part.fill === from ? to : part.fill,
       stroke: part.stroke?.ink === from ? { ...part.stroke, ink: to } : part.stroke,

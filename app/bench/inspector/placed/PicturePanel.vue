@@ -4,13 +4,13 @@ import type { Picture } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** A picture that is printed: its place and size, its resolution there, its ink, the curve that it is cut to. */
-const props = defineProps<{ picture: Picture }>();
+const { item: picture } = defineProps<{ item: Picture }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 
 const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
-  store.set(label, props.picture.id, path, value, gesture);
-const dpi = computed(() => pictureDpi(props.picture));
+  store.set(label, picture.id, path, value, gesture);
+const dpi = computed(() => pictureDpi(picture));
 const least = computed(() => store.piece!.process.leastDpi);
 </script>
 

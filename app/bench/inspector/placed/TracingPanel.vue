@@ -4,15 +4,15 @@ import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 /** A picture to trace: its place, size and strength, and the way to its rim. */
-const props = defineProps<{ tracing: Tracing }>();
+const { item: tracing } = defineProps<{ item: Tracing }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 const view = useView();
 
 const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
-  store.set(label, props.tracing.id, path, value, gesture);
+  store.set(label, tracing.id, path, value, gesture);
 const setStrength = (percent: number, gesture: string) =>
-  store.set('Dim picture', props.tracing.id, ['strength'], percent / 100, gesture);
+  store.set('Dim picture', tracing.id, ['strength'], percent / 100, gesture);
 </script>
 
 <template>

@@ -83,7 +83,7 @@ function centreBetween(): void {
     align: 'centre',
   });
 }
-/** A fraction of the length, whatever the curve: kept as one, so that it stays when the curve changes its form. */
+/** A fraction of the length, whatever the curve: stored as one, so that it stays when the curve changes its form. */
 const setFraction = (percent: number, gesture: string) =>
   store.set('Move anchor', props.lettering.id, ['anchor', 'at'], { kind: 'fraction', u: percent / 100 }, gesture);
 const offset = (value: number, gesture: string) =>

@@ -73,7 +73,7 @@ const known = new WeakMap<ShapedRun, Known>();
 
 /**
  * The neighbours of a line as the face sets them on a straight line with its own kerning, without tracking and without
- * what was done by hand. The last answer for a run is kept.
+ * what was done by hand. The last answer for a run is cached.
  *
  * @param width horizontal scale of the letters; `words` that of the spaces
  */

@@ -4,7 +4,7 @@ import { notFound } from '../../../problem';
 import { pieceId } from '../../../reading';
 import { database } from '../../../store';
 
-/** Takes a piece off the shelf. It is kept and can be brought back with `restore`. */
+/** Takes a piece off the shelf. It stays stored and can be brought back with `restore`. */
 export default defineEventHandler(async (event) => {
   const id = pieceId(event);
   if (!(await setDeleted(await database(), id, true))) throw notFound('piece');

@@ -24,7 +24,7 @@ const change = (value: number, id = 'words') => ({
   },
 });
 
-describe('keeping', () => {
+describe('saving', () => {
   let server: Server, browser: Browser;
   beforeAll(async () => {
     server = await Server.start();
