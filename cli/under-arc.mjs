@@ -4,6 +4,12 @@
 import { readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { setFlagsFromString } from 'node:v8';
+
+// Most calls are over before optimised code has paid for its making: functions are optimised later than is usual, and
+// half of the processor time is saved. Long ones, such as a series of thousands, are optimised all the same. Later
+// versions of Node have a quicker way between the two, and do not know the word.
+if (process.versions.node.startsWith('20.')) setFlagsFromString('--interrupt-budget=1000000');
 
 const home = fileURLToPath(new URL('..', import.meta.url));
 
