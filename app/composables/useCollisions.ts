@@ -12,10 +12,13 @@ export function useCollisions() {
   });
 }
 
+/** The page has no more time for it than this. */
+const MOST_COMPARED = 2e7;
+
 type Set = NonNullable<ReturnType<typeof usePiece>['selectedSetting']>;
 const found = new WeakMap<Set, readonly Collision[]>();
 function collisionsOf(set: Set): readonly Collision[] {
   let list = found.get(set);
-  if (!list) found.set(set, (list = collisions([set])));
+  if (!list) found.set(set, (list = collisions([set], undefined, MOST_COMPARED).found));
   return list;
 }

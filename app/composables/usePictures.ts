@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { freeName, makePicture, makeTracing } from '#core/piece/make';
 import { isLettering, type Piece, type Tracing } from '#core/piece/types';
+import { cutTo } from '#core/piece/wellFormed';
 import { api, RequestFailed } from '~/utils/api';
 import { bringPicture, type PictureUse } from '~/utils/bringPicture';
 import { usePiece } from '~/stores/piece';
@@ -36,7 +37,7 @@ export function usePictures() {
       const { blob, widthPx, heightPx, told } = made.value;
       const { id: imageId } = await api.sendImage(blob);
       const piece = store.piece!;
-      const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Picture';
+      const name = cutTo(file.name.replace(/\.[a-z]+$/i, ''), 80) || 'Picture';
       const image = { imageId, widthPx, heightPx };
       const item = (use === 'trace' ? makeTracing : makePicture)(nanoid(8), freeName(piece, name), image, piece.sheet);
       const problem = store.edit(

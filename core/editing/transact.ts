@@ -1,6 +1,6 @@
 import { applySteps, setStep, withMore, type Made, type Step } from '../piece/steps';
 import type { CurveShape, Piece } from '../piece/types';
-import { pieceProblems } from '../piece/read';
+import { problemsAfter } from '../piece/check';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Ground, Rule } from './rule';
 import { RULES } from './rules';
@@ -38,6 +38,8 @@ function followed(piece: Piece, start: Made, ground: Ground): Made {
 
 /** The first rule that an edit, with all that follows from it, breaks; null where it may be. */
 function refusal(piece: Piece, made: Made, ground: Ground): Problem | null {
+  const [wrong] = problemsAfter(made.piece, made.steps);
+  if (wrong) return { ...wrong, code: 'wrong-piece' };
   for (const rule of RULES) {
     const problem = rule.refuse?.(piece, made, ground);
     if (problem) return problem;
@@ -95,6 +97,6 @@ export function receive(piece: Piece, edits: readonly (readonly Step[])[]): Resu
     if (!next.ok) return next;
     now = next.value;
   }
-  const [problem] = pieceProblems(now);
+  const [problem] = problemsAfter(now, edits.flat());
   return problem ? fail({ ...problem, code: 'wrong-piece' }) : ok(now);
 }

@@ -4,6 +4,7 @@ import svgpath from 'svgpath';
 import type { Vec } from '../geometry/vec';
 import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
 import { fail, ok, type Result } from '../result';
+import { LIMITS } from '../piece/limits';
 import { FIRST_PAINT, paintOf, scaleOf, type SvgPaint } from './svgPaint';
 
 /** What an SVG file may be at most; beyond, it is refused before it can take long. */
@@ -13,7 +14,9 @@ export const SVG_CAPS = {
   elements: 30_000,
   attribute: 2 * 1024 * 1024,
   nodes: 2000,
+  allNodes: 50_000,
   curves: 500,
+  coordinateMm: LIMITS.coordinateMm.max,
 } as const;
 
 /** One outline of a file, in mm. */
@@ -120,14 +123,28 @@ function dataOf(name: string, a: Record<string, string>): string {
   }
 }
 
-/** Path data as drawn curves in mm, one for each subpath. */
-function shapesOf(data: string, transforms: readonly string[]): DrawnShape[] {
+/** What of a file may still be read. */
+interface Budget {
+  curves: number;
+  nodes: number;
+}
+
+function tooManyNodes(): never {
+  throw new Refused(
+    'too-many-nodes',
+    `The file has more than ${SVG_CAPS.allNodes} nodes. Simplify its outlines before bringing it in.`,
+  );
+}
+
+/** Path data as drawn curves in mm, one for each subpath; what they take is taken off the budget. */
+function shapesOf(data: string, transforms: readonly string[], budget: Budget): DrawnShape[] {
   const path = svgpath(data);
   if ((path as unknown as { err: string }).err)
     throw new Refused(
       'wrong-data',
       'The file has path data that cannot be read. Save it anew from the program that made it.',
     );
+  if ((path as unknown as { segments: readonly unknown[] }).segments.length > budget.nodes) tooManyNodes();
   for (let i = transforms.length - 1; i >= 0; i--) path.transform(transforms[i]!);
   const shapes: DrawnShape[] = [];
   let nodes: CurveNode[] = [];
@@ -142,7 +159,14 @@ function shapesOf(data: string, transforms: readonly string[]): DrawnShape[] {
         'too-many-nodes',
         `One of the outlines has more than ${SVG_CAPS.nodes} nodes. Simplify it before bringing it in.`,
       );
-    if (nodes.length >= 2) shapes.push({ kind: 'drawn', nodes, closed: closed && nodes.length > 1 });
+    if (nodes.length >= 2) {
+      if (--budget.curves < 0)
+        throw new Refused(
+          'too-many-outlines',
+          `The file has more than ${SVG_CAPS.curves} outlines. Join some into compound paths of fewer, or remove what is not needed.`,
+        );
+      shapes.push({ kind: 'drawn', nodes, closed: closed && nodes.length > 1 });
+    }
     nodes = [];
   };
   const ahead = (to: Vec): void => {
@@ -159,6 +183,12 @@ function shapesOf(data: string, transforms: readonly string[]): DrawnShape[] {
           'wrong-data',
           'The file has coordinates that are not numbers. Save it anew from the program that made it.',
         );
+      if (v.some((mm) => Math.abs(mm) > SVG_CAPS.coordinateMm))
+        throw new Refused(
+          'too-far',
+          `The file has outlines farther out than ${SVG_CAPS.coordinateMm} mm. Move them nearer to the corner of its page, or make them smaller.`,
+        );
+      if (--budget.nodes < 0) tooManyNodes();
       if (nodes.length === 0 && command !== 'M' && command !== 'Z') nodes.push(corner({ x, y }));
       if (command === 'M') {
         finish(false);
@@ -187,8 +217,8 @@ function shapesOf(data: string, transforms: readonly string[]): DrawnShape[] {
 /** How much longer a unit of an element is in mm. */
 const scaleUnder = (transforms: readonly string[]): number =>
   scaleOf((x, y) => {
-    const { at } = shapesOf(`M${x} ${y}L${x + 1} ${y}`, transforms)[0]!.nodes[0]!;
-    return [at.x, at.y];
+    const [at] = shapesOf(`M${x} ${y}L${x + 1} ${y}`, transforms, { curves: 1, nodes: 9 })[0]?.nodes ?? [];
+    return at ? [at.at.x, at.at.y] : [0, 0];
   });
 
 const DRAWN = new Set(['path', 'line', 'polyline', 'polygon', 'circle', 'ellipse', 'rect']);
@@ -199,7 +229,8 @@ const ASIDE = new Set(['defs', 'symbol', 'clipPath', 'mask', 'pattern', 'marker'
  * Reads the outlines of an SVG file: paths and basic shapes with all their transforms, in mm by the file's physical
  * size and viewBox. Nothing of it is run or fetched, entities are not expanded; what is beyond SVG_CAPS is refused.
  *
- * @returns one entry for each outline; `not-svg`, `too-large`, `too-deep`, `wrong-data`, `too-many-nodes`, `no-paths`
+ * @returns one entry for each outline; `not-svg`, `too-large`, `too-deep`, `wrong-data`, `too-far`, `too-many-nodes`,
+ *   `too-many-outlines`, `no-paths`
  */
 export function readSvg(text: string): Result<BroughtIn[]> {
   if (text.length > SVG_CAPS.bytes)
@@ -212,6 +243,7 @@ export function readSvg(text: string): Result<BroughtIn[]> {
   const stack: { transform: string; aside: boolean; paint: SvgPaint }[] = [];
   let elements = 0;
   let sawRoot = false;
+  const budget: Budget = { curves: SVG_CAPS.curves, nodes: SVG_CAPS.allNodes };
   const open = (tag: SaxesTagPlain): void => {
     const { name, attributes } = tag;
     if (stack.length === 0) {
@@ -238,9 +270,11 @@ export function readSvg(text: string): Result<BroughtIn[]> {
     const transform = stack.length === 0 ? rootTransform(attributes) : (attributes['transform'] ?? '');
     const paint = paintOf(attributes, above?.paint ?? FIRST_PAINT);
     stack.push({ transform, aside, paint });
-    if (aside || !DRAWN.has(name) || found.length >= SVG_CAPS.curves) return;
+    if (aside || !DRAWN.has(name)) return;
     const transforms = stack.map((one) => one.transform);
-    const shapes = shapesOf(dataOf(name, attributes), transforms);
+    // Each transform of each outline takes time as a node does.
+    budget.nodes -= transforms.length;
+    const shapes = shapesOf(dataOf(name, attributes), transforms, budget);
     const strokeMm = paint.stroke === null ? 0 : paint.strokeWidth * scaleUnder(transforms);
     shapes.forEach((shape, i) =>
       found.push({

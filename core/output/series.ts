@@ -3,6 +3,7 @@ import { LIMITS } from '../piece/limits';
 import type { Faces } from '../setting/settingOf';
 import { transact } from '../editing/transact';
 import { rewordSteps } from '../piece/wording/reword';
+import { cutTo } from '../piece/wellFormed';
 import type { Lettering, Piece } from '../piece/types';
 import type { Problem } from '../result';
 
@@ -31,7 +32,7 @@ export function pieceOfRow(piece: Piece, mapping: SeriesMapping, row: readonly s
   const steps = piece.items.flatMap((item) => {
     const column = item.type === 'lettering' ? mapping[item.id] : undefined;
     if (item.type !== 'lettering' || column === undefined) return [];
-    const wording = (row[column] ?? '').slice(0, LIMITS.wordingLength.max);
+    const wording = cutTo(row[column] ?? '', LIMITS.wordingLength.max);
     return wording === item.wording ? [] : rewordSteps(piece, item, wording);
   });
   const made = transact(piece, steps, { faces });

@@ -1,3 +1,4 @@
+import { cutTo } from '../piece/wellFormed';
 import { strToU8, zipSync } from 'fflate';
 import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';
@@ -97,12 +98,14 @@ export interface SeriesMade {
 }
 
 const fileName = (text: string): string =>
-  text
-    .normalize('NFC')
-    .replace(/[^\p{L}\p{N} _-]+/gu, '')
-    .trim()
-    .replace(/ +/g, '-')
-    .slice(0, 60) || 'row';
+  cutTo(
+    text
+      .normalize('NFC')
+      .replace(/[^\p{L}\p{N} _-]+/gu, '')
+      .trim()
+      .replace(/ +/g, '-'),
+    60,
+  ) || 'row';
 
 /** The sheets of a series, drawn when they are asked for, so that only one of them is in memory. */
 function* sheetsOf(

@@ -1,6 +1,11 @@
 import * as yup from 'yup';
 import { LIMITS, type LimitName } from './limits';
 
+// What was sent is not told back: it may be of any length.
+yup.setLocale({
+  mixed: { notType: ({ path, type }) => `${path} must be ${/^[aeiou]/.test(type) ? 'an' : 'a'} ${type}` },
+});
+
 /**
  * How a field of a piece is declared: once, by what it must be. Its type, the check of pieces that are read, and the
  * JSON Schema follow from that; what else is known of it, its standard above all, is said beside it, see `FieldFacts`.

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { inflateSync } from 'node:zlib';
 import decompressWoff2 from 'woff2-encoder/decompress';
+import { cutTo } from '#core/piece/wellFormed';
 import { createFace } from '#core/type/face';
 import { fail, ok, type Problem, type Result } from '#core/result';
 
@@ -136,7 +137,7 @@ export async function readFontFile(file: Buffer, given: string): Promise<Result<
   if (!face.ok) return fail(notAFont('no letters can be read from it'));
   // The letters that sizes are measured by are drawn once: what is broken in them shows here and not on the bench.
   for (const letter of 'HxoA') face.value.outline(face.value.font.nominalGlyph(letter.codePointAt(0)!) ?? 0);
-  const name = (face.value.fullName || given.replace(/\.[a-z0-9]+$/i, '')).slice(0, 60) || 'Unnamed';
+  const name = cutTo(face.value.fullName || given.replace(/\.[a-z0-9]+$/i, ''), 60) || 'Unnamed';
   const slug =
     name
       .normalize('NFKD')

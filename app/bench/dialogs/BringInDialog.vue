@@ -7,6 +7,7 @@ import { bringArtSteps } from '#core/editing/edits/bringArt';
 import { tracePath } from '#core/geometry/outlines/tracePath';
 import { extentOf, middleOf } from '#core/geometry/extent';
 import { freeName, makeCurve } from '#core/piece/make';
+import { cutTo } from '#core/piece/wellFormed';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { usePictures } from '~/composables/usePictures';
 import { usePiece } from '~/stores/piece';
@@ -52,7 +53,7 @@ async function read(event: Event): Promise<void> {
   const file = input.files?.[0];
   input.value = '';
   if (!file) return;
-  title.value = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Art';
+  title.value = cutTo(file.name.replace(/\.[a-z]+$/i, ''), 80) || 'Art';
   clear();
   if (!(await looksLikeSvg(file))) {
     const head = await checkHead(file, 'print');
@@ -138,7 +139,7 @@ function bringIn(): void {
     const { name, shape } = found.value[index]!;
     return makeCurve(
       nanoid(8),
-      freeName(store.piece!, name.slice(0, 80) || 'Imported'),
+      freeName(store.piece!, cutTo(name, 80) || 'Imported'),
       curveKind(shape).transform(shape, by),
     );
   });

@@ -6,6 +6,7 @@ import { extentOf, middleOf } from '../../geometry/extent';
 import { makeStroke } from '../../piece/make';
 import { setStep, type Step } from '../../piece/steps';
 import { LIMITS } from '../../piece/limits';
+import { cutTo } from '../../piece/wellFormed';
 import type { Art, ArtPart, Ink, Piece } from '../../piece/types';
 import { fail, ok, type Result } from '../../result';
 
@@ -109,7 +110,7 @@ export function bringArtSteps(
   const art: Art = {
     type: 'art',
     id: newId(),
-    name: name.slice(0, LIMITS.nameLength.max) || 'Art',
+    name: cutTo(name, LIMITS.nameLength.max) || 'Art',
     parts,
     centre: { x: widthMm / 2, y: heightMm / 2 },
     scale,

@@ -100,6 +100,25 @@ const crossing = (
   return !((a > 0 && b > 0) || (a < 0 && b < 0)) && (c !== d || a !== b);
 };
 
+/** Fewer pairs of stretches than this are compared as they are. */
+const FEW = 2000;
+/** Of how many stretches of each the first look is taken. */
+const SAMPLES = 24;
+
+/** The squared distance of the nearest of some ends of stretches: no more than a limit for what is nearest of all. */
+function sampled(a: readonly number[], b: readonly number[]): number {
+  if ((a.length / 4) * (b.length / 4) < FEW) return Infinity;
+  const [step, other] = [a, b].map((list) => 4 * Math.max(1, Math.floor(list.length / 4 / SAMPLES))) as [
+    number,
+    number,
+  ];
+  let least = Infinity;
+  for (let i = 0; i < a.length; i += step)
+    for (let k = 0; k < b.length; k += other)
+      least = Math.min(least, (a[i]! - b[k]!) ** 2 + (a[i + 1]! - b[k + 1]!) ** 2);
+  return least;
+}
+
 /**
  * How near two outlines come to each other, if nearer than a distance. Exact for the lines of points given.
  *
@@ -120,24 +139,26 @@ export function closest(a: Shape, b: Shape, within: number): Closest | null {
   }
   const near = stretchesNear(a, b, within),
     far = stretchesNear(b, a, within);
-  let best = within * within,
+  let best = Math.min(within * within, sampled(near, far) * (1 + 1e-9)),
     found: Vec | null = null;
   for (let i = 0; i < near.length; i += 4) {
     const ax = near[i]!,
       ay = near[i + 1]!,
       bx = near[i + 2]!,
       by = near[i + 3]!;
-    const reach = Math.sqrt(best);
-    const x0 = Math.min(ax, bx) - reach,
-      x1 = Math.max(ax, bx) + reach,
-      y0 = Math.min(ay, by) - reach,
-      y1 = Math.max(ay, by) + reach;
+    const x0 = Math.min(ax, bx),
+      x1 = Math.max(ax, bx),
+      y0 = Math.min(ay, by),
+      y1 = Math.max(ay, by);
     for (let k = 0; k < far.length; k += 4) {
       const cx = far[k]!,
         cy = far[k + 1]!,
         dx = far[k + 2]!,
         dy = far[k + 3]!;
-      if ((cx < x0 && dx < x0) || (cx > x1 && dx > x1) || (cy < y0 && dy < y0) || (cy > y1 && dy > y1)) continue;
+      // How far apart the boxes of the two stretches are.
+      const gapX = Math.max(0, (cx < dx ? cx : dx) - x1, x0 - (cx > dx ? cx : dx)),
+        gapY = Math.max(0, (cy < dy ? cy : dy) - y1, y0 - (cy > dy ? cy : dy));
+      if (gapX * gapX + gapY * gapY > best) continue;
       if (crossing(ax, ay, bx, by, cx, cy, dx, dy))
         return {
           mm: 0,

@@ -18,10 +18,14 @@ const KINDS: { readonly [K in Step['kind']]: StepKind<Extract<Step, { readonly k
   reorder: reorderKind,
 };
 
-export const STEP_KINDS = Object.keys(KINDS) as readonly Step['kind'][];
-
 const kindOf = (step: Step): StepKind<Step> | undefined =>
   Object.hasOwn(KINDS, step.kind) ? (KINDS[step.kind] as unknown as StepKind<Step>) : undefined;
+
+/** Whether something that came in is a step: of a kind that is known, with all that it takes. */
+export function isStep(given: unknown): given is Step {
+  if (typeof given !== 'object' || given === null) return false;
+  return kindOf(given as Step)?.isWhole(given as unknown as Record<string, unknown>) ?? false;
+}
 
 /** The piece after one step, or the reason why the step does not fit. The piece given is never changed. */
 export function applyStep(piece: Piece, step: Step): Result<Piece> {

@@ -1,6 +1,6 @@
 import { ok } from '../../result';
 import type { Item } from '../types';
-import { doesNotFit, type StepKind } from './kind';
+import { doesNotFit, isItem, isPlace, type StepKind } from './kind';
 
 /** Adds an item at a place in the painting order. */
 export interface InsertStep {
@@ -10,6 +10,7 @@ export interface InsertStep {
 }
 
 export const insertKind: StepKind<InsertStep> = {
+  isWhole: ({ index, item }) => isPlace(index) && isItem(item),
   apply(piece, { index, item }) {
     if (piece.items.some((other) => other.id === item.id)) return doesNotFit(`there already is an item ${item.id}`);
     const items = piece.items.slice();

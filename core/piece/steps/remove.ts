@@ -1,6 +1,6 @@
 import { ok } from '../../result';
 import { letteringsOn, type Item } from '../types';
-import { doesNotFit, type StepKind } from './kind';
+import { doesNotFit, isItem, isPlace, type StepKind } from './kind';
 
 /** Takes an item out. It carries the item, so that it can be put back. */
 export interface RemoveStep {
@@ -10,6 +10,7 @@ export interface RemoveStep {
 }
 
 export const removeKind: StepKind<RemoveStep> = {
+  isWhole: ({ index, item }) => isPlace(index) && isItem(item),
   apply(piece, { item }) {
     if (!piece.items.some((other) => other.id === item.id)) return doesNotFit(`the item ${item.id} is gone`);
     if (letteringsOn(piece, item.id).length > 0) return doesNotFit('there is lettering on this curve');

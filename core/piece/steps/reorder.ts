@@ -1,5 +1,5 @@
 import { ok } from '../../result';
-import { doesNotFit, type StepKind } from './kind';
+import { doesNotFit, isPlace, type StepKind } from './kind';
 
 /** Moves an item to another place in the painting order. */
 export interface ReorderStep {
@@ -10,6 +10,7 @@ export interface ReorderStep {
 }
 
 export const reorderKind: StepKind<ReorderStep> = {
+  isWhole: ({ id, from, to }) => typeof id === 'string' && isPlace(from) && isPlace(to),
   apply(piece, { id, to }) {
     const item = piece.items.find((other) => other.id === id);
     if (!item) return doesNotFit(`the item ${id} is gone`);

@@ -39,7 +39,17 @@ const target = (piece: Piece, id: string | null): unknown =>
 /** Fields that no step may set: they are identity, not content. */
 const FIXED = new Set(['id', 'type', 'format', 'version', 'items']);
 
+/** No path is longer. */
+const LONGEST_PATH = 20;
+
 export const setKind: StepKind<SetStep> = {
+  isWhole: ({ id, path, value }) =>
+    (id === null || typeof id === 'string') &&
+    Array.isArray(path) &&
+    path.length > 0 &&
+    path.length <= LONGEST_PATH &&
+    path.every((name) => typeof name === 'string') &&
+    value !== undefined,
   apply(piece, { id, path, value }) {
     const subject = target(piece, id);
     if (subject === undefined) return doesNotFit(`the item ${id} is gone`);

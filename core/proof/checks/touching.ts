@@ -11,7 +11,7 @@ export const touching: Check = (ground) => {
   const ones = setOnes(ground);
   const { leastGapMm } = ground.piece.process;
   const owner = new Map(ones.flatMap(({ lettering, set }) => linesOf(set).map((line) => [line, lettering] as const)));
-  const found = collisions(
+  const { found, unseen } = collisions(
     ones.map(({ set }) => set),
     ({ lettering }) => Math.max(lettering.spacing.leastGapMm, leastGapMm),
   );
@@ -21,7 +21,7 @@ export const touching: Check = (ground) => {
     const key = `${owner.get(one.first.line)!.id} ${owner.get(one.second.line)!.id}`;
     pairs.set(key, [...(pairs.get(key) ?? []), one]);
   }
-  return [...pairs.values()].map((list): Finding => {
+  const findings = [...pairs.values()].map((list): Finding => {
     const nearest = list.reduce((a, b) => (b.mm < a.mm ? b : a));
     const [a, b] = [owner.get(nearest.first.line)!, owner.get(nearest.second.line)!];
     const letter = ({ line, index }: Collision['first']): string => line.measured.run.letters[index]!.text;
@@ -41,4 +41,17 @@ export const touching: Check = (ground) => {
       ...(even ? { fix: { label: 'Even out', steps: [setStep(ground.piece, a.id, ['spacing', 'evenOut'], 1)] } } : {}),
     };
   });
+  if (unseen === 0 || !ones[0]) return findings;
+  const widest = ones.reduce((a, b) => (b.lettering.spacing.leastGapMm > a.lettering.spacing.leastGapMm ? b : a));
+  const { id, spacing } = widest.lettering;
+  const mm = Math.max(spacing.leastGapMm, leastGapMm);
+  return [
+    ...findings,
+    {
+      code: 'least-gap-wide',
+      itemId: id,
+      mm,
+      message: `With a minimum gap of ${mm} mm nearly all letters are too near each other: only the nearest were looked at. Make it smaller.`,
+    },
+  ];
 };

@@ -1,6 +1,7 @@
+import { hypot } from '../../hypot';
 import type { Vec } from '../../geometry/vec';
 import type { ShapedRun } from '../../type/shape';
-import { closest, shapeOf } from '../../geometry/outlines/closest';
+import { closest, shapeOf, type Shape } from '../../geometry/outlines/closest';
 import { straightContours, straightReach } from '../line/flatOutlines';
 import type { LetterRef } from '../hand/caret';
 import { placedShape } from '../line/placedShape';
@@ -97,6 +98,66 @@ export function joinedByFace({ measured: { run, scales } }: SetLettering): Reado
   return known;
 }
 
+/** A letter as it stands, with how near others may come to it. */
+interface Standing {
+  readonly line: SetLettering;
+  readonly index: number;
+  readonly shape: Shape;
+  readonly least: number;
+  readonly points: number;
+}
+
+/** How far apart the boxes of two shapes are, mm; 0 where they overlap. */
+const boxDistance = (a: Shape, b: Shape): number =>
+  hypot(Math.max(0, b.xMin - a.xMax, a.xMin - b.xMax), Math.max(0, b.yMin - a.yMax, a.yMin - b.yMax));
+
+/** Calls with every two letters whose boxes are nearer than they may be. They are given from left to right. */
+function eachNear(all: readonly Standing[], call: (a: Standing, b: Standing, apart: number, within: number) => void) {
+  const widest = all.reduce((most, { least }) => Math.max(most, least), TOUCH_MM);
+  for (let i = 0; i < all.length; i++) {
+    const a = all[i]!,
+      reach = a.shape.xMax + widest;
+    for (let k = i + 1; k < all.length && all[k]!.shape.xMin <= reach; k++) {
+      const b = all[k]!,
+        within = Math.max(a.least, b.least, TOUCH_MM),
+        apart = boxDistance(a.shape, b.shape);
+      if (apart <= within) call(a, b, apart, within);
+    }
+  }
+}
+
+/** What comparing outlines may cost in all: pairs of stretches, one of each. About a second. */
+const MOST_COMPARED = 4e8;
+const BINS = 512;
+
+/**
+ * How far apart boxes may be so that comparing the outlines stays within a budget; Infinity where all may be compared.
+ */
+function reachWithin(all: readonly Standing[], budget: number): { readonly mm: number; readonly unseen: number } {
+  const widest = all.reduce((most, { least }) => Math.max(most, least), TOUCH_MM);
+  const cost = new Float64Array(BINS),
+    count = new Float64Array(BINS);
+  eachNear(all, (a, b, apart) => {
+    const bin = Math.min(Math.floor((apart / widest) * BINS), BINS - 1);
+    cost[bin]! += a.points * b.points;
+    count[bin]!++;
+  });
+  let sum = 0;
+  for (let bin = 0; bin < BINS; bin++) {
+    sum += cost[bin]!;
+    // Those that overlap are compared in any case.
+    if (sum > budget && bin > 0)
+      return { mm: (bin * widest) / BINS, unseen: count.slice(bin).reduce((total, one) => total + one, 0) };
+  }
+  return { mm: Infinity, unseen: 0 };
+}
+
+/** What was found, and how many pairs were left out because looking at all would take too long: those farthest apart. */
+export interface Collisions {
+  readonly found: readonly Collision[];
+  readonly unseen: number;
+}
+
 /**
  * The letters that touch, or come closer to each other than a distance, from their outlines as they stand: neighbours,
  * letters of other lines or other turns of a spiral, and those of other letterings. Neighbours that the face itself
@@ -104,45 +165,44 @@ export function joinedByFace({ measured: { run, scales } }: SetLettering): Reado
  *
  * @param sets the letterings to look through
  * @param leastMm from one lettering to the next the larger of their two counts
+ * @param budget what comparing may cost, in pairs of stretches
  */
 export function collisions(
   sets: readonly SetLettering[],
   leastMm: (set: SetLettering) => number = (set) => set.lettering.spacing.leastGapMm,
-): Collision[] {
+  budget = MOST_COMPARED,
+): Collisions {
   const all = sets.flatMap((set) =>
     linesOf(set).flatMap((line) =>
-      line.measured.run.letters.flatMap((_, index) => {
+      line.measured.run.letters.flatMap((_, index): Standing[] => {
         const shape = placedShape(line, index);
-        return shape ? [{ line, index, shape, least: leastMm(set) }] : [];
+        const points = shape?.contours.reduce((sum, one) => sum + one.length / 2, 0) ?? 0;
+        return shape ? [{ line, index, shape, least: leastMm(set), points }] : [];
       }),
     ),
   );
   // From left to right: only those whose boxes overlap across are compared.
-  const widest = Math.max(0, ...all.map((one) => one.least));
   all.sort((a, b) => a.shape.xMin - b.shape.xMin);
   const found: Collision[] = [];
-  for (let i = 0; i < all.length; i++) {
-    const a = all[i]!;
-    for (let k = i + 1; k < all.length && all[k]!.shape.xMin <= a.shape.xMax + widest; k++) {
-      const b = all[k]!;
-      const least = Math.max(a.least, b.least);
-      const near = closest(a.shape, b.shape, Math.max(least, TOUCH_MM));
-      if (!near || (near.mm >= least && near.mm > TOUCH_MM)) continue;
-      const [first, second] = a.line === b.line && a.index > b.index ? [b, a] : [a, b];
-      if (
-        first.line === second.line &&
-        second.index === first.index + 1 &&
-        (joinedByFace(first.line).has(first.index) ||
-          ownDistance(first.line, first.index, second.index, SET_INTO_MM) < SET_INTO_MM)
-      )
-        continue;
-      found.push({
-        first: { line: first.line, index: first.index },
-        second: { line: second.line, index: second.index },
-        mm: near.mm,
-        at: near.at,
-      });
-    }
-  }
-  return found;
+  const { mm: reach, unseen } = reachWithin(all, budget);
+  eachNear(all, (a, b, apart, within) => {
+    if (apart >= reach) return;
+    const near = closest(a.shape, b.shape, within);
+    if (!near || (near.mm >= within && near.mm > TOUCH_MM)) return;
+    const [first, second] = a.line === b.line && a.index > b.index ? [b, a] : [a, b];
+    if (
+      first.line === second.line &&
+      second.index === first.index + 1 &&
+      (joinedByFace(first.line).has(first.index) ||
+        ownDistance(first.line, first.index, second.index, SET_INTO_MM) < SET_INTO_MM)
+    )
+      return;
+    found.push({
+      first: { line: first.line, index: first.index },
+      second: { line: second.line, index: second.index },
+      mm: near.mm,
+      at: near.at,
+    });
+  });
+  return { found, unseen };
 }

@@ -1,3 +1,4 @@
+import { cutTo } from '#core/piece/wellFormed';
 import { keepFace } from '../../data/faces';
 import { MAX_FONT, readFontFile } from '../../data/fontFile';
 import { readBytes } from '../../body';
@@ -8,7 +9,7 @@ import { database } from '../../store';
 export default defineEventHandler(async (event) => {
   const font = await readFontFile(
     await readBytes(event, MAX_FONT),
-    String(getQuery(event)['name'] ?? 'Unnamed').slice(0, 200),
+    cutTo(String(getQuery(event)['name'] ?? 'Unnamed'), 200),
   );
   if (!font.ok) throw problem(422, { ...font.problem });
   await keepFace(await database(), font.value);

@@ -120,3 +120,24 @@ describe('sketching', () => {
     expect(fitSketch([{ x: 0, y: 0 }], 0, 0.1)).toMatchObject({ ok: false, problem: { code: 'too-short' } });
   });
 });
+
+describe('an SVG that would take for ever', () => {
+  it.each([
+    ['far coordinates', '<path d="M0 0C1e154 0 0 1e154 5 5"/>', 'too-far'],
+    ['ends of the numbers', '<path d="M0 0L1e308 1e308L-1e308 5"/>', 'too-far'],
+    ['a scale that goes beyond', '<g transform="scale(1e6)"><path d="M0 0L10 5"/></g>', 'too-far'],
+    ['a transform that is no number', '<g transform="scale(1e308 1e308)"><path d="M0 0L1e300 5"/></g>', 'wrong-data'],
+    ['20,000 outlines in one path', `<path d="${'M0 0L1 1'.repeat(20_000)}"/>`, 'too-many-outlines'],
+    ['600 outlines', '<path d="M0 0L1 1"/>'.repeat(600), 'too-many-outlines'],
+    ['arcs without end', `<path d="M0 0${'a9 9 0 1 1 .001 0'.repeat(100_000)}"/>`, 'too-many-nodes'],
+    [
+      '29,000 points under 90 groups',
+      `${'<g transform="scale(1.0001)">'.repeat(90)}${'<path d="M0 0"/>'.repeat(29_000)}${'</g>'.repeat(90)}`,
+      'too-many-nodes',
+    ],
+  ])('is refused for %s', (_what, body, code) => {
+    const from = performance.now();
+    expect(readSvg(file(body))).toMatchObject({ ok: false, problem: { code } });
+    expect(performance.now() - from).toBeLessThan(1500);
+  });
+});

@@ -1,13 +1,15 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { CurveShape } from '#core/piece/types';
 import { closest, inside, shapeOf, type Shape } from '#core/geometry/outlines/closest';
-import { collisions, joinedByFace } from '#core/setting/space/collisions';
+import { collisions as lookFor, joinedByFace } from '#core/setting/space/collisions';
 import { placedShape } from '#core/setting/line/placedShape';
 import type { Face } from '#core/type/face';
 import { between, seeded } from '../../support/random';
 import { line, plainFace, setSlabs, slabs } from '../../support/plainFace';
 import { circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { setOn } from '../../support/setting';
+
+const collisions = (...given: Parameters<typeof lookFor>) => lookFor(...given).found;
 
 const box = (x: number, y: number, w: number, h: number): Shape =>
   shapeOf([Float64Array.from([x, y, x + w, y, x + w, y + h, x, y + h, x, y])])!;

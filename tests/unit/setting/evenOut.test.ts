@@ -4,12 +4,14 @@ import { evenOut } from '#core/setting/space/evenOut';
 import { settle } from '#core/setting/space/settle';
 import { setLettering } from '#core/setting/line/setLettering';
 import { type SetLettering } from '#core/setting/line/set';
-import { collisions } from '#core/setting/space/collisions';
+import { collisions as lookFor } from '#core/setting/space/collisions';
 import { nearness } from '#core/setting/line/placedShape';
 import { commonExcess, evennessOf, lackOf, meanWhite, trueGaps } from '#core/setting/space/trueGaps';
 import type { Face } from '#core/type/face';
 import { plainFace, setSlabs, slabs, line } from '../../support/plainFace';
 import { circle, faces, lettering, seat, spacing, track } from '../../support/pieces';
+
+const collisions = (...given: Parameters<typeof lookFor>) => lookFor(...given).found;
 
 const plain = plainFace();
 /** All alike, and nothing held apart. */

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import type { Change } from '#core/piece/history';
-import { STEP_KINDS } from '#core/piece/steps/index';
+import { isStep } from '#core/piece/steps/index';
 import { readValid } from '../../../body';
 import { commitChanges, type SentChange } from '../../../data/commit';
 import { announce } from '../../../events';
@@ -24,16 +24,7 @@ const changeSchema = yup
       .strict()
       .required()
       .max(5000)
-      .of(
-        yup
-          .object({
-            kind: yup
-              .string()
-              .oneOf([...STEP_KINDS])
-              .required(),
-          })
-          .required(),
-      ),
+      .of(yup.mixed().test('step', '${path} is no step that is known, or not a whole one', isStep)),
     selectionBefore: ids(),
     selectionAfter: ids(),
   })

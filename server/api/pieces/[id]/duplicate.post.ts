@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import { LIMITS } from '#core/piece/limits';
+import { cutTo } from '#core/piece/wellFormed';
 import { insertPiece } from '../../../data/pieces';
 import { requestedPiece } from '../../../reading';
 import { database } from '../../../store';
@@ -8,7 +9,7 @@ import { database } from '../../../store';
 export default defineEventHandler(async (event) => {
   const { piece } = await requestedPiece(event);
   const id = nanoid(12);
-  await insertPiece(await database(), id, { ...piece, name: `${piece.name.slice(0, LIMITS.nameLength.max - 5)} copy` });
+  await insertPiece(await database(), id, { ...piece, name: `${cutTo(piece.name, LIMITS.nameLength.max - 5)} copy` });
   setResponseStatus(event, 201);
   return { id };
 });
