@@ -1,0 +1,228 @@
+import { describe, expect, it } from 'vitest';
+import type { Drawing } from '#core/drawing/drawPiece';
+import type { PaintedPath } from '#core/drawing/painted';
+import type { OutlineSink } from '#core/geometry/outlines/outlineSink';
+import { copyMarks, imposed, layOut, type Imposition, type Layout } from '#core/output/impose';
+
+const sheet = (widthMm: number, heightMm: number, bleedMm = 0) => ({ widthMm, heightMm, bleedMm });
+const paper = (changes: Partial<Imposition> = {}): Imposition => ({
+  widthMm: 100,
+  heightMm: 100,
+  marginMm: 10,
+  gutterMm: 4,
+  nested: false,
+  ...changes,
+});
+const laid = (of: ReturnType<typeof sheet>, on: Imposition): Layout => {
+  const layout = layOut(of, on);
+  if (!layout.ok) throw new Error(layout.problem.message);
+  return layout.value;
+};
+const at = ({ places }: Layout) => places.map(({ x, y }) => [x, y].map((mm) => Math.round(mm * 1e6) / 1e6));
+
+describe('laying out', () => {
+  it('puts rows and columns in the middle of what the margins leave', () => {
+    const layout = laid(sheet(38, 20), paper());
+    expect([layout.columns, layout.rows]).toEqual([2, 3]);
+    expect(at(layout)).toEqual([
+      [10, 16],
+      [52, 16],
+      [10, 40],
+      [52, 40],
+      [10, 64],
+      [52, 64],
+    ]);
+    expect(layout.waste).toBeCloseTo(1 - (6 * 38 * 20) / 10_000, 12);
+  });
+  it('takes what just fits, and no more', () => {
+    expect(at(laid(sheet(80, 80), paper()))).toEqual([[10, 10]]);
+    expect(laid(sheet(38, 38), paper()).places).toHaveLength(4);
+    expect(laid(sheet(38.0001, 38), paper()).places).toHaveLength(2);
+    expect(layOut(sheet(80.0001, 80), paper())).toMatchObject({ ok: false });
+    expect(layOut(sheet(80, 80.0001), paper())).toMatchObject({
+      ok: false,
+      problem: { code: 'no-room', value: 80, limit: 80.0001 },
+    });
+  });
+  it('says what room there is where not one fits', () => {
+    expect(layOut(sheet(90, 30), paper({ heightMm: 70 }))).toMatchObject({
+      ok: false,
+      problem: {
+        code: 'no-room',
+        value: 50,
+        limit: 90,
+        message: expect.stringContaining('Not one copy of 90 × 30 mm fits on what the margins leave, 80.0 × 50.0 mm.'),
+      },
+    });
+    expect(layOut(sheet(30, 30), paper({ marginMm: 60 }))).toMatchObject({
+      ok: false,
+      problem: { message: expect.stringContaining('0.0 × 0.0 mm') },
+    });
+  });
+  it('lays discs in the hollows, rows indented by turns', () => {
+    const layout = laid(sheet(20, 20), paper({ widthMm: 90, nested: true }));
+    const step = (24 * Math.sqrt(3)) / 2,
+      top = 10 + (80 - (2 * step + 20)) / 2;
+    expect(layout.rows).toBe(3);
+    // Three stand in 70 mm, two in the row between.
+    const rows = [
+      [11, 35, 59].map((x) => [x, top]),
+      [23, 47].map((x) => [x, top + step]),
+      [11, 35, 59].map((x) => [x, top + 2 * step]),
+    ].flat();
+    expect(at(layout)).toEqual(rows.map((row) => row.map((mm) => Math.round(mm * 1e6) / 1e6)));
+    expect(layout.waste).toBeCloseTo(1 - (8 * Math.PI * 100) / 9000, 12);
+    // Where the indented row takes as many, both stand in the middle together.
+    const wide = laid(sheet(20, 20), paper({ widthMm: 102, nested: true }));
+    expect(
+      at(wide)
+        .slice(0, 6)
+        .map(([x]) => x),
+    ).toEqual([11, 35, 59, 23, 47, 71]);
+  });
+  it('wants discs to be round, and bleeds to have room', () => {
+    expect(layOut(sheet(20, 20.1), paper({ nested: true }))).toMatchObject({
+      ok: false,
+      problem: { code: 'not-round', message: expect.stringContaining('straight rows') },
+    });
+    expect(laid(sheet(20, 20, 2), paper({ gutterMm: 4 })).places.length).toBeGreaterThan(0);
+    expect(layOut(sheet(20, 20, 2.01), paper({ gutterMm: 4 }))).toMatchObject({
+      ok: false,
+      problem: { code: 'gutter-too-small', limit: 4.02, message: expect.stringMatching(/bleed of 2\.01 mm.*4\.02 mm/) },
+    });
+  });
+});
+
+/** What a trace draws, as text. */
+const drawn = (trace: (sink: OutlineSink) => void): string => {
+  const out: string[] = [];
+  const say =
+    (name: string) =>
+    (...v: number[]) =>
+      out.push([name, ...v.map((mm) => Math.round(mm * 1e6) / 1e6)].join(' '));
+  trace({ moveTo: say('M'), lineTo: say('L'), quadTo: say('Q'), curveTo: say('C'), closePath: say('Z') });
+  return out.join(' ');
+};
+const box =
+  (x0: number, y0: number, x1: number, y1: number) =>
+  (sink: OutlineSink): void => {
+    sink.moveTo(x0, y0);
+    sink.lineTo(x1, y0);
+    sink.lineTo(x1, y1);
+    sink.lineTo(x0, y1);
+    sink.closePath();
+  };
+const painted = (id: string, trace: (sink: OutlineSink) => void): PaintedPath =>
+  ({
+    id,
+    itemId: id,
+    part: 'own',
+    trace,
+    within: null,
+    holes: [],
+    united: false,
+    rule: 'nonzero',
+    paint: { fill: { id: 'k' }, stroke: null },
+  }) as never;
+const drawing = (paths: PaintedPath[], bleedMm = 0): Drawing =>
+  ({
+    name: 'one',
+    sheet: sheet(20, 10, bleedMm),
+    paper: '#f0e0d0',
+    inks: [{ id: 'k' }],
+    paths,
+    pictures: new Map([['p', 1]]),
+    problems: [{ code: 'x', message: 'x' }],
+  }) as never;
+const layout: Layout = {
+  places: [
+    { x: 5, y: 7 },
+    { x: 50, y: 70 },
+  ],
+  columns: 2,
+  rows: 1,
+  waste: 0,
+};
+
+describe('a sheet of copies', () => {
+  it('has every copy at its place, curves and all', () => {
+    const curvy = (sink: OutlineSink): void => {
+      sink.moveTo(1, 1);
+      sink.quadTo(2, 1, 3, 2);
+      sink.curveTo(4, 3, 3, 5, 2, 5);
+      sink.lineTo(1, 4);
+      sink.closePath();
+    };
+    const one = drawing([painted('a', curvy)]);
+    const made = imposed('two', [one, one], layout, paper());
+    expect(made).toMatchObject({ name: 'two', paper: '#f0e0d0', inks: [{ id: 'k' }], problems: [{ code: 'x' }] });
+    expect(made.sheet).toEqual({ widthMm: 100, heightMm: 100, bleedMm: 0 });
+    expect([...made.pictures.keys()]).toEqual(['p']);
+    expect(made.paths.map(({ id }) => id)).toEqual(['a.1', 'a.2']);
+    const alone = drawn(imposed('', [one], { ...layout, places: [{ x: 0, y: 0 }] }, paper()).paths[0]!.trace);
+    const numbers = (text: string) =>
+      text
+        .split(' ')
+        .filter((word) => /\d/.test(word))
+        .map(Number);
+    for (const [n, { x, y }] of layout.places.entries())
+      expect(numbers(drawn(made.paths[n]!.trace))).toEqual(
+        numbers(alone).map((mm, i) => Math.round((mm + (i % 2 ? y : x)) * 1e6) / 1e6),
+      );
+    expect(drawn(made.paths[0]!.trace).replace(/[^A-Z]/g, '')).toMatch(/^M.*Z$/);
+  });
+  it('is white paper where there is nothing to lay', () => {
+    expect(imposed('none', [], layout, paper())).toMatchObject({ paper: '#ffffff', paths: [], inks: [] });
+  });
+  it.each([
+    ['to the left', box(-9, 2, 5, 5), [-3, 2, 5, 5]],
+    ['to the right', box(15, 2, 40, 5), [15, 2, 23, 5]],
+    ['above', box(2, -9, 5, 5), [2, -3, 5, 5]],
+    ['below', box(2, 5, 5, 40), [2, 5, 5, 13]],
+  ])('is cut off at the bleed %s', (_where, trace, want) => {
+    const made = imposed('cut', [drawing([painted('a', trace)], 3)], { ...layout, places: [{ x: 0, y: 0 }] }, paper());
+    const values = drawn(made.paths[0]!.trace)
+      .split(' ')
+      .filter((word) => /\d/.test(word))
+      .map(Number);
+    const xs = values.filter((_, i) => i % 2 === 0),
+      ys = values.filter((_, i) => i % 2 === 1);
+    expect([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]).toEqual(want);
+  });
+  it('leaves alone what reaches the bleed and no farther', () => {
+    const full = box(-3, -3, 23, 13);
+    const path = painted('a', full);
+    const made = imposed('full', [drawing([path], 3)], { ...layout, places: [{ x: 0, y: 0 }] }, paper());
+    expect(drawn(made.paths[0]!.trace)).toBe(drawn(full));
+  });
+});
+
+describe('crop marks of copies', () => {
+  it('stand half a millimetre off the bleed at each corner, 2.5 mm long', () => {
+    const lines = copyMarks(sheet(20, 10, 2), { ...layout, places: [{ x: 30, y: 40 }] });
+    expect(lines).toEqual([
+      [27.5, 40, 25, 40],
+      [30, 37.5, 30, 35],
+      [27.5, 50, 25, 50],
+      [30, 52.5, 30, 55],
+      [52.5, 40, 55, 40],
+      [50, 37.5, 50, 35],
+      [52.5, 50, 55, 50],
+      [50, 52.5, 50, 55],
+    ]);
+  });
+  it('are left out where they would lie on a neighbour, its bleed with it', () => {
+    const count = (gap: number) =>
+      copyMarks(sheet(20, 10, 1), {
+        ...layout,
+        places: [
+          { x: 30, y: 40 },
+          { x: 50 + gap, y: 40 },
+        ],
+      }).length;
+    // A mark reaches 4 mm out; the neighbour's bleed begins 1 mm before its trim.
+    expect(count(5.01)).toBe(16);
+    expect(count(4.9)).toBe(12);
+    expect(count(2)).toBe(12);
+  });
+});
