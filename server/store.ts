@@ -6,6 +6,7 @@ import { CURRENT_VERSION } from '#core/piece/version';
 import { createFace, type Face } from '#core/type/face';
 import { shippedFaces } from '../fonts/shippedFaces';
 import { openDatabase, type Database } from './data/database';
+import { Desk } from './data/desk';
 import { findFace } from './data/faces';
 import { keepImage, readImage } from './data/images';
 import { takeLock } from './data/lock';
@@ -13,6 +14,7 @@ import { insertPiece, olderPieces, replaceDocument } from './data/pieces';
 import { DATA, HOME } from './home';
 
 let opening: Promise<Database> | undefined;
+let theDesk: Promise<Desk> | undefined;
 let faces: Promise<ReadonlyMap<string, Face>> | undefined;
 
 /** Puts the demo pieces on the shelf of a new database, the first by name on top. */
@@ -66,8 +68,12 @@ export function startDatabase(): void {
 }
 
 export async function stopDatabase(): Promise<void> {
+  await (await theDesk)?.settle();
   await (await opening)?.close();
 }
+
+/** The pieces that are being worked on. */
+export const desk = (): Promise<Desk> => (theDesk ??= database().then((db) => new Desk(db)));
 
 export const database = (): Promise<Database> => opening ?? Promise.reject(new Error('The database was not started.'));
 

@@ -4,30 +4,14 @@ import type { Ground } from '#core/editing/rule';
 import { finishEdit, transact } from '#core/editing/transact';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
 import { freeze } from '#core/piece/read';
+import { onTop } from '#core/piece/undo';
 import { setStep, type Step } from '#core/piece/steps/index';
 import type { CurveShape, Lettering, Piece } from '#core/piece/types';
 import type { Problem } from '#core/result';
 import { api } from '~/utils/api';
-import { Keeper, type SavingState, type LoggedChange, type PendingChange } from '~/utils/keeper';
-
-const stashKey = (id: string): string => `under-arc:not-kept:${id}`;
-
-function readStash(id: string): PendingChange[] {
-  try {
-    return JSON.parse(localStorage.getItem(stashKey(id)) ?? '[]') as PendingChange[];
-  } catch {
-    return [];
-  }
-}
-
-function writeStash(id: string, pending: readonly PendingChange[]): void {
-  try {
-    if (pending.length === 0) localStorage.removeItem(stashKey(id));
-    else localStorage.setItem(stashKey(id), JSON.stringify(pending));
-  } catch {
-    /* a full or forbidden store only costs the safety net */
-  }
-}
+import { becomeTab, type EditingTab } from '~/utils/editingTab';
+import { Keeper, type LoggedChange, type SavingState, type SetAside } from '~/utils/keeper';
+import { SafetyNet } from '~/utils/safetyNet';
 
 /** What the document needs from what stands on it. */
 export interface DocumentPorts {
@@ -45,11 +29,16 @@ export interface DocumentPorts {
 
 /** The piece on the bench as a document: opened, edited by the rules, undone, and kept by the server. */
 export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentPorts) {
-  const clientId = nanoid(10);
   const id = ref('');
   const history = shallowRef<History>(EMPTY_HISTORY);
   const saving = ref<SavingState>('saved');
+  /** Whether all that the server does not have is on the disk of this computer. */
+  const safeHere = ref(true);
+  /** Changes that could not be saved. */
+  const aside = shallowRef<readonly SetAside[]>([]);
   let keeper: Keeper | null = null;
+  let tab: EditingTab | null = null;
+  let net: SafetyNet | null = null;
   let source: EventSource | null = null;
   /** The undo entry of the last edit of this page. */
   let edited = '';
@@ -59,13 +48,25 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     piece.value = freeze(keeper.piece);
     history.value = keeper.history;
     saving.value = keeper.state;
+    safeHere.value = net?.holds ?? false;
+    aside.value = keeper.aside;
     // What is gone is selected no longer.
     ports.select(ports.selection());
     ports.shown(keeper.piece);
   }
 
+  /** Asks for the changes that are missing, page by page; loads the piece anew where they are not known any more. */
   async function catchUp(): Promise<void> {
-    if (keeper) keeper.takeLines(await api.changesSince(id.value, keeper.revision).catch(() => []));
+    const asking = keeper;
+    while (asking && asking === keeper) {
+      const answer = await api.changesSince(id.value, asking.revision).catch(() => null);
+      if (!answer || answer.revision === asking.revision) return;
+      const before = asking.revision;
+      if (answer.revision < before || !asking.takeLines(answer.lines) || asking.revision === before) {
+        await asking.reload();
+        return;
+      }
+    }
   }
 
   function listen(): void {
@@ -78,9 +79,10 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
         ports.tell('warning', 'This piece was deleted from the shelf. Undo the deletion there to go on.');
         return;
       }
-      const foreign = event.lines.filter((line) => line.clientId !== clientId && line.revision > keeper!.revision);
-      const behind = event.revision > keeper.revision;
-      if (behind && (event.lines.length === 0 || !keeper.takeLines(event.lines))) void catchUp();
+      const foreign = event.lines.filter((line) => line.clientId !== tab?.clientId && line.revision > keeper!.revision);
+      // A server that is behind the page, because a back-up was restored, is news too.
+      const other = event.lines.length === 0 ? event.revision !== keeper.revision : event.revision > keeper.revision;
+      if (other && (event.lines.length === 0 || !keeper.takeLines(event.lines))) void catchUp();
       if (foreign.length > 0)
         ports.tell(
           'info',
@@ -92,28 +94,51 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
   /** Brings a piece onto the bench. @throws RequestFailed when it cannot be loaded */
   async function open(pieceId: string): Promise<void> {
     close();
-    const loaded = await api.load(pieceId);
+    const opening = (tab = await becomeTab(pieceId));
+    const { clientId } = opening;
+    const loaded = await api.load(pieceId, clientId);
+    if (tab !== opening) return;
     id.value = pieceId;
-    keeper = new Keeper(freeze(loaded.piece), loaded.revision, loaded.lines, {
+    net = new SafetyNet(pieceId, clientId, () => {
+      safeHere.value = net?.holds ?? false;
+    });
+    keeper = new Keeper(freeze(loaded.piece), loaded.revision, loaded.lines, clientId, {
       newId: () => nanoid(12),
       send: (revision, changes) => api.sendChanges(pieceId, clientId, revision, changes),
+      load: () =>
+        api.load(pieceId, clientId).then(
+          ({ piece: now, revision }) => ({ piece: freeze(now), revision }),
+          () => null,
+        ),
       changed: show,
       transact: (now, steps) => transact(now, steps, ports.ground()),
-      lost: (problem) => {
-        ports.tell('warning', `A change could not be saved. ${problem.message}`);
+      setAside: ({ change, why }) => {
+        ports.tell('warning', `“${change.label}” could not be saved and was set aside: see the top bar. ${why}`);
       },
-      stash: (pending) => writeStash(pieceId, pending),
+      stash: (pending, setAside) => net?.put(pending, setAside),
       later: (run, ms) => {
         setTimeout(run, ms);
       },
     });
     ports.select([]);
-    keeper.resume(readStash(pieceId), loaded.lines);
+    await takeUp(pieceId, opening);
     show();
     listen();
   }
 
+  /** Goes on with what was not acknowledged when this tab, or one that is gone, ended. */
+  async function takeUp(pieceId: string, { isGone }: EditingTab): Promise<void> {
+    const caught = await net!.takeUp(isGone).catch(() => null);
+    if (!caught || caught.pending.length + caught.aside.length === 0) return;
+    const ids = [...caught.pending, ...caught.aside].map(({ changeId }) => changeId);
+    const known = await api.knownChanges(pieceId, ids).catch(() => []);
+    keeper?.resume(caught.pending, caught.aside, new Set(known));
+  }
+
   function close(): void {
+    tab?.leave();
+    tab = null;
+    net = null;
     source?.close();
     source = null;
     keeper = null;
@@ -184,10 +209,19 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     return keeper ? edit(label, [setStep(keeper.piece, itemId, path, value)], gesture) : null;
   }
 
+  /** Undoes or redoes what was done in this tab; what others have changed since stays theirs. */
   function travel(make: typeof undoChange): void {
-    const change = keeper && make(keeper.history);
-    if (!keeper || !change) return;
-    const problem = keeper.make(change);
+    const wanted = keeper && make(keeper.history);
+    if (!keeper || !wanted) return;
+    const done = onTop(keeper.piece, wanted);
+    if (!done.ok) {
+      ports.tell('warning', done.problem.message);
+      return;
+    }
+    const { change, piece: next } = done.value;
+    if (change.steps.length === 0 && wanted.steps.length > 0)
+      ports.tell('info', `“${wanted.label}” was changed in another tab since, and stays as it is there.`);
+    const problem = keeper.make(change, next);
     if (problem) ports.tell('warning', problem.message);
     else ports.select(change.selectionAfter);
   }
@@ -196,6 +230,8 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     id,
     history,
     saving,
+    safeHere,
+    aside,
     open,
     close,
     edit,
@@ -206,6 +242,8 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     retry: () => {
       void keeper?.flush();
     },
+    tryAside: (changeId: string) => keeper?.retry(changeId) ?? null,
+    discardAside: (changeId: string) => keeper?.discard(changeId),
     unsent: () => keeper?.waiting ?? 0,
   };
 }

@@ -66,18 +66,35 @@ async function sendFile<T>(path: string, blob: Blob): Promise<T> {
   throw new RequestFailed(response.status, (await response.json().catch(() => UNREACHABLE)) as Problem);
 }
 
+/** Statuses by which a server, or what stands before it, says that it cannot answer now. */
+const AWAY: ReadonlySet<number> = new Set([0, 408, 429, 502, 503, 504]);
+
+/** What a failed sending of changes means. */
+function answerOf({ status, problem }: RequestFailed): Answer {
+  if (AWAY.has(status)) return { kind: 'unreachable' };
+  if (status >= 500) return { kind: 'failed', problem };
+  if (problem.code === 'reload') return { kind: 'reload' };
+  if (problem.code === 'stale') return { kind: 'stale', lines: problem.lines ?? [] };
+  return { kind: 'refused', problem };
+}
+
 const at = (id: string): string => `/pieces/${encodeURIComponent(id)}`;
 
 export const api = {
   shelf: () => request<{ pieces: PieceSummary[] }>('GET', '/pieces').then((answer) => answer.pieces),
-  load: (id: string) => request<LoadedPiece>('GET', at(id)),
+  /** A piece, with the last changes of one tab. */
+  load: (id: string, clientId: string) =>
+    request<LoadedPiece>('GET', `${at(id)}?client=${encodeURIComponent(clientId)}`),
   create: (piece: unknown) => request<{ id: string }>('POST', '/pieces', piece),
   duplicate: (id: string) => request<{ id: string }>('POST', `${at(id)}/duplicate`),
   remove: (id: string) => request<{ id: string }>('DELETE', at(id)),
   restore: (id: string) => request<{ id: string }>('POST', `${at(id)}/restore`),
   rename: (id: string, name: string) => request<{ revision: number }>('PUT', `${at(id)}/name`, { name }),
   changesSince: (id: string, since: number) =>
-    request<{ lines: LoggedChange[] }>('GET', `${at(id)}/changes?since=${since}`).then((answer) => answer.lines),
+    request<{ revision: number; lines: LoggedChange[] }>('GET', `${at(id)}/changes?since=${since}`),
+  /** Which of some changes the server has. */
+  knownChanges: (id: string, ids: readonly string[]) =>
+    request<{ ids: string[] }>('POST', `${at(id)}/changes/known`, { ids }).then((answer) => answer.ids),
   picture: (id: string, revision: number): string => `/api${at(id)}/picture.svg?revision=${revision}`,
   faces: () =>
     request<{ faces: { id: string; name: string; embedding: string }[] }>('GET', '/faces').then(
@@ -104,17 +121,14 @@ export const api = {
     changes: readonly PendingChange[],
   ): Promise<Answer> {
     try {
-      const { revision } = await request<{ revision: number }>('POST', `${at(id)}/changes`, {
-        clientId,
-        baseRevision,
-        changes,
-      });
-      return { kind: 'saved', revision };
+      const { revision, lines } = await request<{ revision: number; lines: LoggedChange[] }>(
+        'POST',
+        `${at(id)}/changes`,
+        { clientId, baseRevision, changes },
+      );
+      return { kind: 'saved', revision, lines };
     } catch (error) {
-      if (!(error instanceof RequestFailed) || error.status === 0 || error.status >= 500)
-        return { kind: 'unreachable' };
-      if (error.status === 409) return { kind: 'stale', lines: error.problem.lines ?? [] };
-      return { kind: 'refused', problem: error.problem };
+      return error instanceof RequestFailed ? answerOf(error) : { kind: 'unreachable' };
     }
   },
 };

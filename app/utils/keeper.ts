@@ -15,11 +15,21 @@ export interface LoggedChange extends PendingChange {
   readonly clientId: string;
 }
 
+/** A change that could not be saved, and why. It waits for the person to decide. */
+export interface SetAside extends PendingChange {
+  readonly why: string;
+}
+
 /** What the server answers to changes. */
 export type Answer =
-  | { readonly kind: 'saved'; readonly revision: number }
+  /** With what others had changed before, oldest first. */
+  | { readonly kind: 'saved'; readonly revision: number; readonly lines: readonly LoggedChange[] }
   | { readonly kind: 'stale'; readonly lines: readonly LoggedChange[] }
+  /** The server is behind the page, or the changes between are not known any more. */
+  | { readonly kind: 'reload' }
   | { readonly kind: 'refused'; readonly problem: Problem }
+  /** It went wrong on the server. */
+  | { readonly kind: 'failed'; readonly problem: Problem }
   | { readonly kind: 'unreachable' };
 
 export type SavingState = 'saved' | 'saving' | 'not-saved';
@@ -28,24 +38,30 @@ export type SavingState = 'saved' | 'saving' | 'not-saved';
 export interface KeeperPorts {
   readonly newId: () => string;
   readonly send: (baseRevision: number, changes: readonly PendingChange[]) => Promise<Answer>;
+  /** Loads the piece anew; null where the server does not answer. */
+  readonly load: () => Promise<{ readonly piece: Piece; readonly revision: number } | null>;
   /** Makes an edit by the rules of the document. */
   readonly transact: (piece: Piece, steps: readonly Step[]) => Result<Made>;
   /** Called after anything that a screen shows has changed. */
   readonly changed: () => void;
-  /** Changes that could not be kept: others removed what they were about, or the server refused them. */
-  readonly lost: (problem: Problem, changes: readonly PendingChange[]) => void;
-  /** Keeps what is not yet acknowledged across a crash of the browser. */
-  readonly stash: (pending: readonly PendingChange[]) => void;
+  /** A change was set aside: others removed what it was about, or the server does not take it. */
+  readonly setAside: (one: SetAside) => void;
+  /** Keeps what is not yet acknowledged, and what was set aside, across a crash of the browser. */
+  readonly stash: (pending: readonly PendingChange[], aside: readonly SetAside[]) => void;
   readonly later: (run: () => void, ms: number) => void;
 }
 
+const SOON_MS = 120;
 const RETRY_MS = 3000;
-const BATCH = 200;
+/** How many changes go out together at most, and how many characters of them. */
+const MOST = { changes: 200, characters: 1_000_000 } as const;
+/** Pauses after failures of the server, ms; after the last it is not asked again about the same. */
+const PAUSES_MS = [500, 1000, 2000, 4000];
 
 /**
  * Holds a piece, its undo list and the changes that the server has not acknowledged yet, and keeps the three
  * true to each other. What is shown is always the acknowledged piece with the pending changes on top; when
- * others change the piece, theirs go below ours.
+ * others change the piece, theirs go below ours. The undo list holds what was done here, not what others did.
  */
 export class Keeper {
   private confirmed: Piece;
@@ -55,16 +71,24 @@ export class Keeper {
   private after = new WeakMap<PendingChange, { readonly piece: Piece; readonly history: History }>();
   /** Ids of changes that the server may have logged, whether or not its answer arrived. */
   private readonly tried = new Set<string>();
-  private inFlight = 0;
+  private sending = false;
   private unreachable = false;
+  /** How many changes go out next: halved while something among them is refused, until that one is alone. */
+  private atOnce: number = MOST.changes;
+  private failures = 0;
+  private reloads = 0;
+  /** What could not be saved, oldest first. */
+  aside: readonly SetAside[] = [];
   revision: number;
   piece: Piece;
   history: History;
 
+  /** @param lines the last changes of this client, of which the undo list is made */
   constructor(
     piece: Piece,
     revision: number,
     lines: readonly LoggedChange[],
+    private readonly clientId: string,
     private readonly ports: KeeperPorts,
   ) {
     this.confirmed = this.piece = piece;
@@ -77,11 +101,21 @@ export class Keeper {
 
   get state(): SavingState {
     if (this.pending.length === 0) return 'saved';
-    return this.unreachable ? 'not-saved' : 'saving';
+    return this.unreachable || this.failures > 0 ? 'not-saved' : 'saving';
   }
 
   get waiting(): number {
     return this.pending.length;
+  }
+
+  private stash(): void {
+    this.ports.stash(this.pending, this.aside);
+  }
+
+  private flushIn(ms: number): void {
+    this.ports.later(() => {
+      void this.flush();
+    }, ms);
   }
 
   /**
@@ -96,11 +130,9 @@ export class Keeper {
     this.piece = next.value;
     this.history = recordChange(this.history, change);
     this.enqueue(change);
-    this.ports.stash(this.pending);
+    this.stash();
     this.ports.changed();
-    this.ports.later(() => {
-      void this.flush();
-    }, 120);
+    this.flushIn(SOON_MS);
     return null;
   }
 
@@ -129,49 +161,109 @@ export class Keeper {
     this.after.set(one, { piece: this.piece, history: this.history });
   }
 
-  /** Takes up changes that an earlier page could not get acknowledged. Those already logged are left out. */
-  resume(stashed: readonly PendingChange[], known: readonly LoggedChange[]): void {
-    const logged = new Set(known.map((line) => line.changeId));
-    this.pending = stashed.filter((one) => !logged.has(one.changeId));
-    if (this.pending.length === 0) return;
+  /**
+   * Takes up changes that an earlier page could not get acknowledged.
+   *
+   * @param known ids of those that the server has logged: they are left out
+   */
+  resume(stashed: readonly PendingChange[], aside: readonly SetAside[], known: ReadonlySet<string>): void {
+    this.aside = [...this.aside, ...aside.filter((one) => !known.has(one.changeId))];
+    this.pending = [...this.pending, ...stashed.filter((one) => !known.has(one.changeId))];
     this.rebuild();
     void this.flush();
   }
 
-  /** Sends what is pending; one request at a time. */
-  async flush(): Promise<void> {
-    if (this.inFlight > 0 || this.pending.length === 0) return;
-    const batch = this.pending.slice(0, BATCH);
-    this.inFlight = batch.length;
-    for (const { changeId } of batch) this.tried.add(changeId);
-    const answer = await this.ports.send(this.revision, batch);
-    this.inFlight = 0;
-    const wasUnreachable = this.unreachable;
-    this.unreachable = answer.kind === 'unreachable';
-    if (answer.kind === 'saved') this.acknowledge(batch, answer.revision);
-    else if (answer.kind === 'stale') this.takeLines(answer.lines);
-    else if (answer.kind === 'refused') this.giveUp(answer.problem, batch);
-    else
-      this.ports.later(() => {
-        void this.flush();
-      }, RETRY_MS);
-    this.ports.stash(this.pending);
-    if (answer.kind !== 'unreachable' || !wasUnreachable) this.ports.changed();
-    if (answer.kind !== 'unreachable') await this.flush();
+  /** What goes out together next. */
+  private batch(): readonly PendingChange[] {
+    let characters = 0;
+    const end = this.pending.findIndex(
+      (one, i) => i > 0 && (characters += JSON.stringify(one).length) > MOST.characters,
+    );
+    return this.pending.slice(0, Math.min(this.atOnce, end < 0 ? this.pending.length : end));
   }
 
-  private acknowledge(batch: readonly PendingChange[], revision: number): void {
+  /** Sends what is pending; one request at a time. */
+  async flush(): Promise<void> {
+    if (this.sending || this.pending.length === 0) return;
+    const batch = this.batch(),
+      base = this.revision;
+    this.sending = true;
+    for (const { changeId } of batch) this.tried.add(changeId);
+    const answer = await this.ports.send(this.revision, batch).finally(() => {
+      this.sending = false;
+    });
+    const before = this.state;
+    this.unreachable = answer.kind === 'unreachable';
+    const again = await this.heard(answer, batch, base);
+    this.stash();
+    if (answer.kind !== 'unreachable' || before !== this.state) this.ports.changed();
+    if (again === 0) await this.flush();
+    else if (again !== null) this.flushIn(again);
+  }
+
+  /** Follows an answer. Gives after how many ms the next is to be sent; null for never. */
+  private async heard(answer: Answer, batch: readonly PendingChange[], base: number): Promise<number | null> {
+    if (answer.kind !== 'failed') this.failures = 0;
+    if (answer.kind !== 'reload' && answer.kind !== 'stale') this.reloads = 0;
+    switch (answer.kind) {
+      case 'saved':
+        this.atOnce = Math.min(this.atOnce * 2, MOST.changes);
+        this.acknowledge(batch, answer);
+        return 0;
+      case 'stale':
+        this.takeLines(answer.lines);
+        // Asked again on the same revision it would answer the same.
+        return this.revision > base ? 0 : this.reload();
+      case 'reload':
+        return this.reload();
+      case 'refused':
+        this.narrow(batch, answer.problem);
+        return 0;
+      case 'failed': {
+        const pause = PAUSES_MS[this.failures++];
+        if (pause !== undefined) return pause;
+        this.narrow(batch, answer.problem);
+        this.failures = 1;
+        return PAUSES_MS[0]!;
+      }
+      case 'unreachable':
+        return RETRY_MS;
+    }
+  }
+
+  /** Something in a batch is not taken: half of it goes next, until what is not taken is alone and is set aside. */
+  private narrow(batch: readonly PendingChange[], problem: Problem): void {
+    if (batch.length > 1) {
+      this.atOnce = Math.ceil(batch.length / 2);
+      return;
+    }
+    const [one] = batch;
+    this.atOnce = 1;
+    this.pending = this.pending.filter(({ changeId }) => changeId !== one!.changeId);
+    this.putAside(one!, problem);
+    this.rebuild();
+  }
+
+  private putAside(one: PendingChange, problem: Problem): void {
+    const aside = { ...one, why: problem.message };
+    this.aside = [...this.aside, aside];
+    this.ports.setAside(aside);
+  }
+
+  private acknowledge(
+    batch: readonly PendingChange[],
+    { revision, lines }: { readonly revision: number; readonly lines: readonly LoggedChange[] },
+  ): void {
     // A listener may have brought these lines already, before the answer itself.
     if (revision <= this.revision) return;
-    for (const one of batch) this.confirm(one);
-    this.revision = revision;
-    if (this.pending.length === 0) this.settle();
+    const from = revision - batch.length;
+    this.takeLines([...lines, ...batch.map((one, i) => ({ ...one, revision: from + i + 1, clientId: this.clientId }))]);
   }
 
   /**
    * One more change is logged. Of the first pending one it is known what it led to, until others' changes come between.
    */
-  private confirm({ changeId, change }: PendingChange): void {
+  private confirm({ changeId, change, clientId }: LoggedChange): void {
     const first = this.pending[0]?.changeId === changeId ? this.pending[0] : null;
     const led = first && this.after.get(first);
     if (led) {
@@ -181,7 +273,8 @@ export class Keeper {
       this.after = new WeakMap();
       const next = applySteps(this.confirmed, change.steps);
       if (next.ok) this.confirmed = next.value;
-      this.confirmedHistory = recordChange(this.confirmedHistory, change);
+      if (clientId === this.clientId || this.tried.has(changeId))
+        this.confirmedHistory = recordChange(this.confirmedHistory, change);
     }
     this.tried.delete(changeId);
     this.pending = this.pending.filter((one) => one.changeId !== changeId);
@@ -205,37 +298,49 @@ export class Keeper {
       this.confirm(line);
       this.revision = line.revision;
     }
-    if (onlyOurs && this.pending.length > 0) {
-      this.ports.stash(this.pending);
-    } else {
-      this.rebuild();
-    }
+    if (!onlyOurs) this.rebuild();
+    else if (this.pending.length === 0) this.settle();
+    this.stash();
     this.ports.changed();
     return true;
+  }
+
+  /**
+   * The piece as the server has it now, with what is pending on top. Gives when to send again, later each time it
+   * follows another.
+   */
+  async reload(): Promise<number> {
+    const loaded = await this.ports.load();
+    if (!loaded) {
+      this.unreachable = true;
+      return RETRY_MS;
+    }
+    this.after = new WeakMap();
+    this.confirmed = loaded.piece;
+    this.revision = loaded.revision;
+    this.rebuild();
+    this.ports.changed();
+    return this.reloads++ === 0 ? 0 : Math.min(RETRY_MS * this.reloads, 10 * RETRY_MS);
   }
 
   /** Puts the pending changes on top of the acknowledged piece again. */
   private rebuild(): void {
     this.settle();
-    const kept: PendingChange[] = [];
-    const lost: PendingChange[] = [];
-    let why: Problem | null = null;
+    const remaining: PendingChange[] = [];
     for (const one of this.pending) {
       const next = this.remade(one.change);
       if (!next.ok) {
-        lost.push(one);
-        why = next.problem;
+        this.putAside(one, next.problem);
         continue;
       }
       const change = { ...one.change, steps: next.value.steps };
       this.piece = next.value.piece;
       this.history = recordChange(this.history, change);
-      kept.push({ ...one, change });
-      this.leads(kept.at(-1)!);
+      remaining.push({ ...one, change });
+      this.leads(remaining.at(-1)!);
     }
-    this.pending = kept;
-    this.ports.stash(this.pending);
-    if (why) this.ports.lost(why, lost);
+    this.pending = remaining;
+    this.stash();
   }
 
   /**
@@ -247,10 +352,20 @@ export class Keeper {
     return rebased.ok && kind === 'do' ? this.ports.transact(this.piece, rebased.value.steps) : rebased;
   }
 
-  private giveUp(problem: Problem, batch: readonly PendingChange[]): void {
-    const sent = new Set(batch.map((one) => one.changeId));
-    this.pending = this.pending.filter((one) => !sent.has(one.changeId));
-    this.rebuild();
-    this.ports.lost(problem, batch);
+  /** Makes a change that was set aside once more, as a new edit. Gives why it still cannot be, or null. */
+  retry(changeId: string): Problem | null {
+    const one = this.aside.find((other) => other.changeId === changeId);
+    if (!one) return null;
+    const next = this.remade(one.change);
+    if (!next.ok) return next.problem;
+    this.discard(changeId);
+    return this.make({ ...one.change, kind: 'do', steps: next.value.steps }, next.value.piece);
+  }
+
+  /** Forgets a change that was set aside. */
+  discard(changeId: string): void {
+    this.aside = this.aside.filter((other) => other.changeId !== changeId);
+    this.stash();
+    this.ports.changed();
   }
 }

@@ -1,9 +1,12 @@
 import { closeSync, fsyncSync, openSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { PGlite, type Transaction } from '@electric-sql/pglite';
+import { PGlite } from '@electric-sql/pglite';
 import { MIGRATIONS } from '../migrations';
 
-export type { Transaction };
+/** What runs within one transaction. */
+export interface Transaction {
+  readonly query: <T>(sql: string, values?: unknown[]) => Promise<{ rows: T[] }>;
+}
 
 /** The open database. `transact` resolves only after the commit has been handed to the disk. */
 export interface Database {

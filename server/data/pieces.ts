@@ -1,6 +1,9 @@
 import type { PieceSummary } from '#core/piece/summary';
+import { applySteps } from '#core/piece/steps/index';
 import type { Piece } from '#core/piece/types';
-import type { Database, Transaction } from './database';
+import { changesSince } from './changes';
+import type { Database } from './database';
+import { newestSnapshot, putSnapshot, unpacked } from './snapshots';
 
 export interface StoredPiece {
   readonly id: string;
@@ -8,66 +11,78 @@ export interface StoredPiece {
   readonly revision: number;
 }
 
+interface HeadRow {
+  id: string;
+  name: string;
+  width_mm: number;
+  height_mm: number;
+  revision: number;
+  changed_at: Date;
+}
+
 /** All pieces that are not deleted, the one changed last first. */
 export async function listPieces(db: Database): Promise<PieceSummary[]> {
-  const rows = await db.query<{
-    id: string;
-    name: string;
-    width: number;
-    height: number;
-    revision: number;
-    changed_at: Date;
-  }>(`
-    SELECT id, revision, changed_at, document->>'name' AS name,
-           (document->'sheet'->>'widthMm')::float8 AS width, (document->'sheet'->>'heightMm')::float8 AS height
-    FROM pieces WHERE deleted_at IS NULL ORDER BY changed_at DESC, id`);
+  const rows = await db.query<HeadRow>(
+    'SELECT id, name, width_mm, height_mm, revision, changed_at FROM pieces WHERE deleted_at IS NULL ORDER BY changed_at DESC, id',
+  );
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
-    widthMm: row.width,
-    heightMm: row.height,
+    widthMm: row.width_mm,
+    heightMm: row.height_mm,
     revision: row.revision,
     changedAt: row.changed_at.toISOString(),
   }));
 }
 
-interface PieceRow {
-  id: string;
-  document: Piece;
-  revision: number;
+/** The revision of a piece that is not deleted; null where there is none. */
+export async function headOf(db: Database, id: string): Promise<number | null> {
+  const [row] = await db.query<{ revision: number }>(
+    'SELECT revision FROM pieces WHERE id = $1 AND deleted_at IS NULL',
+    [id],
+  );
+  return row?.revision ?? null;
 }
-const stored = ({ id, document, revision }: PieceRow): StoredPiece => ({ id, piece: document, revision });
 
-/** A piece that is not deleted, or null. */
+/** A document that the log no longer leads to. */
+export class BrokenLog extends Error {}
+
+/**
+ * A piece that is not deleted, or null: its newest document with the changes since.
+ *
+ * @throws BrokenLog where a change of the log does not fit, or is missing
+ */
 export async function findPiece(db: Database, id: string): Promise<StoredPiece | null> {
-  const rows = await db.query<PieceRow>(
-    'SELECT id, document, revision FROM pieces WHERE id = $1 AND deleted_at IS NULL',
-    [id],
-  );
-  return rows[0] ? stored(rows[0]) : null;
-}
-
-/** The same inside a transaction, held until its end. */
-export async function lockPiece(tx: Transaction, id: string): Promise<StoredPiece | null> {
-  const { rows } = await tx.query<PieceRow>(
-    'SELECT id, document, revision FROM pieces WHERE id = $1 AND deleted_at IS NULL FOR UPDATE',
-    [id],
-  );
-  return rows[0] ? stored(rows[0]) : null;
+  const head = await headOf(db, id);
+  if (head === null) return null;
+  const snapshot = await newestSnapshot(db, id);
+  if (!snapshot) throw new BrokenLog(`The piece ${id} has no document.`);
+  let piece = snapshot.document as Piece,
+    { revision } = snapshot;
+  while (revision < head) {
+    const lines = await changesSince(db, id, revision);
+    if (lines[0]?.revision !== revision + 1) throw new BrokenLog(`The log of the piece ${id} ends at ${revision}.`);
+    for (const line of lines) {
+      const next = applySteps(piece, line.change.steps);
+      if (!next.ok) throw new BrokenLog(`Change ${line.revision} of the piece ${id}: ${next.problem.message}`);
+      piece = next.value;
+      revision = line.revision;
+    }
+  }
+  return { id, piece, revision };
 }
 
 export async function insertPiece(db: Database, id: string, piece: Piece): Promise<void> {
-  await db.transact((tx) =>
-    tx.query('INSERT INTO pieces (id, document, revision) VALUES ($1, $2, 0)', [id, JSON.stringify(piece)]),
-  );
-}
-
-export async function updatePiece(tx: Transaction, id: string, piece: Piece, revision: number): Promise<void> {
-  await tx.query('UPDATE pieces SET document = $2, revision = $3, changed_at = now() WHERE id = $1', [
-    id,
-    JSON.stringify(piece),
-    revision,
-  ]);
+  const { widthMm, heightMm } = piece.sheet;
+  await db.transact(async (tx) => {
+    await tx.query('INSERT INTO pieces (id, revision, name, width_mm, height_mm) VALUES ($1, 0, $2, $3, $4)', [
+      id,
+      piece.name,
+      widthMm,
+      heightMm,
+    ]);
+    await putSnapshot(tx, id, piece, 0);
+  });
 }
 
 /** Marks a piece as deleted, or takes the mark back. Gives false where there is nothing to mark. */
@@ -84,14 +99,23 @@ export async function setDeleted(db: Database, id: string, deleted: boolean): Pr
   return rows.length > 0;
 }
 
+const NEWEST = `SELECT DISTINCT ON (piece_id) piece_id AS id, revision, format, document FROM snapshots ORDER BY piece_id, revision DESC`;
+
 /** Documents of an older format than the given one, deleted pieces too. */
-export const olderPieces = (db: Database, version: number): Promise<{ id: string; document: unknown }[]> =>
-  db.query("SELECT id, document FROM pieces WHERE (document->>'version')::integer < $1", [version]);
+export async function olderPieces(db: Database, version: number): Promise<{ id: string; document: unknown }[]> {
+  const rows = await db.query<{ id: string; document: Uint8Array }>(
+    `SELECT id, document FROM (${NEWEST}) AS newest WHERE format < $1`,
+    [version],
+  );
+  return rows.map(({ id, document }) => ({ id, document: unpacked(document) }));
+}
 
 /** Puts the same piece in a newer format. Its log goes: steps of an older format would undo into what no longer is. */
 export async function replaceDocument(db: Database, id: string, piece: Piece): Promise<void> {
   await db.transact(async (tx) => {
-    await tx.query('UPDATE pieces SET document = $2 WHERE id = $1', [id, JSON.stringify(piece)]);
+    const { rows } = await tx.query<{ revision: number }>('SELECT revision FROM pieces WHERE id = $1', [id]);
     await tx.query('DELETE FROM changes WHERE piece_id = $1', [id]);
+    await tx.query('DELETE FROM snapshots WHERE piece_id = $1', [id]);
+    await putSnapshot(tx, id, piece, rows[0]!.revision);
   });
 }

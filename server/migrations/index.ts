@@ -2,6 +2,7 @@ import pieces from './001-pieces';
 import images from './002-images';
 import faces from './003-faces';
 import outputs from './004-outputs';
+import heads from './005-heads';
 
 /** In order; each is run once. The number of a migration is its place in this list, from 1. */
-export const MIGRATIONS: readonly string[] = [pieces, images, faces, outputs];
+export const MIGRATIONS: readonly string[] = [pieces, images, faces, outputs, heads];

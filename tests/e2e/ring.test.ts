@@ -80,8 +80,10 @@ describe('a ring with lettering at the top and at the bottom', () => {
   });
 
   it('comes back after closing the browser, with its undo list', async () => {
+    const context = page.context();
     await page.close();
-    page = await openPage(browser, errors);
+    page = await context.newPage();
+    page.on('pageerror', (error) => errors.push(error.message));
     bench = new Bench(page, server);
     await page.goto(server.base);
     await page.getByRole('link', { name: 'Tide ring' }).first().click();

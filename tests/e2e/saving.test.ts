@@ -66,7 +66,7 @@ describe('saving', () => {
       expect(killing).not.toBeNull();
       await killing;
       await server.up();
-      const { body } = await server.call('GET', `/pieces/${id}`);
+      const { body } = await server.call('GET', `/pieces/${id}?client=test`);
       // One change may have been committed whose answer was cut off; none that was answered may be missing.
       expect(body.revision).toBeGreaterThanOrEqual(acknowledged);
       expect(body.revision).toBeLessThanOrEqual(acknowledged + 1);
@@ -160,5 +160,67 @@ describe('saving', () => {
     await again.kept();
     expect((await again.lettering(0)).wording).toBe('BEFORE THE CRASH');
     await context.close();
+  });
+
+  it('undoes in each tab what was done there, and leaves what the other did', async () => {
+    const errors: string[] = [];
+    const id = await made(server, start);
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const [a, b] = [new Bench(await context.newPage(), server), new Bench(await context.newPage(), server)];
+    for (const { page } of [a, b]) page.on('pageerror', (error) => errors.push(error.message));
+    await a.open(id);
+    await b.open(id);
+    await a.page.getByRole('button', { name: /^TIDE/ }).click();
+    await a.field('Wording').fill('TIDE TABLE');
+    await a.kept();
+    await b.page.getByRole('button', { name: /^TIDE TABLE/ }).waitFor();
+    expect(await b.page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true);
+    await b.page.getByRole('button', { name: /^SEDGE/ }).click();
+    await b.field('Wording').fill('SEDGE SHORE');
+    await b.kept();
+    await a.page.getByRole('button', { name: /^SEDGE SHORE/ }).waitFor();
+    await a.page.getByRole('button', { name: 'Undo' }).click();
+    await a.page.getByRole('button', { name: /^TIDE(?! TABLE)/ }).waitFor();
+    await a.kept();
+    expect([(await a.lettering(0)).wording, (await a.lettering(1)).wording]).toEqual(['TIDE', 'SEDGE SHORE']);
+    // Loaded anew, each still has its own list.
+    await b.page.reload();
+    await b.page.locator('.bench').waitFor();
+    await b.page.getByRole('button', { name: 'Undo' }).click();
+    await b.page.getByRole('button', { name: /^SEDGE(?! SHORE)/ }).waitFor();
+    expect(errors).toEqual([]);
+    await context.close();
+  });
+
+  it('sets aside the one edit that cannot be saved, and saves the others made with it while away', async () => {
+    const id = await made(server, start);
+    const bench = new Bench(await openPage(browser, []), server);
+    await bench.open(id);
+    await bench.page.getByRole('button', { name: /^TIDE/ }).click();
+    await server.end('SIGKILL');
+    await bench.field('Wording').fill('TIDE AWAY');
+    await bench.page.getByRole('button', { name: /^SEDGE/ }).click();
+    await bench.field('Wording').fill('SEDGE AWAY');
+    await bench.page.getByText('Not saved, but safe on this computer').waitFor();
+    await server.up();
+    // Meanwhile somebody else takes one of the two away.
+    const gone = { kind: 'remove', index: 2, item: start.items[2] };
+    const taken = await server.call('POST', `/pieces/${id}/changes`, {
+      clientId: 'other',
+      baseRevision: 0,
+      changes: [{ ...change(0), change: { ...change(0).change, label: 'Delete lettering', steps: [gone] } }],
+    });
+    expect(taken.status).toBe(200);
+    await bench.page.getByRole('button', { name: 'One change set aside' }).click();
+    const dialog = bench.page.getByRole('dialog', { name: 'Changes set aside' });
+    await dialog.getByText('Change wording').waitFor();
+    await dialog.getByRole('button', { name: 'Try again' }).click();
+    await dialog.getByText(/the item more is gone/).waitFor();
+    await dialog.getByRole('button', { name: 'Discard' }).click();
+    await dialog.waitFor({ state: 'hidden' });
+    await bench.kept();
+    const { items } = await bench.piece();
+    expect(items.map((one: any) => one.wording)).toEqual([undefined, 'TIDE AWAY']);
+    await bench.page.close();
   });
 });

@@ -3,7 +3,7 @@ import { Redo2, Undo2 } from 'lucide-vue-next';
 import { COMMANDS, firstKey, type Command } from '~/commands';
 import { usePiece } from '~/stores/piece';
 
-const emit = defineEmits<{ output: []; proof: [] }>();
+const emit = defineEmits<{ output: []; proof: []; aside: [] }>();
 const store = usePiece();
 const { undo, redo } = inject(COMMANDS)!;
 const titleOf = (command: Command, nothing: string): string =>
@@ -20,9 +20,12 @@ const titleOf = (command: Command, nothing: string): string =>
       <template v-if="store.saving === 'saved'">All changes saved</template>
       <template v-else-if="store.saving === 'saving'">Saving…</template>
       <template v-else
-        ><span class="bad">Not saved</span>
+        ><span class="bad">Not saved</span><template v-if="store.safeHere">, but safe on this computer</template>
         <button class="retry" type="button" @click="store.retry()">Try again</button></template
       >
+      <button v-if="store.aside.length > 0" class="retry" type="button" @click="emit('aside')">
+        {{ store.aside.length === 1 ? 'One change set aside' : `${store.aside.length} changes set aside` }}
+      </button>
     </span>
     <div class="acts">
       <button

@@ -42,12 +42,14 @@ function letterOnCurve(): void {
   view.tool = 'letter';
 }
 
+/** Whether the changes that were set aside are looked at. */
+const deciding = ref(false);
 const { table: commands, remove } = createCommands((curve) => {
   deleting.value = curve;
 });
 provide(COMMANDS, commands);
 useKeys(commands, (event) => {
-  if (!store.piece || deleting.value) return true;
+  if (!store.piece || deleting.value || deciding.value) return true;
   if (!view.open) return false;
   // Escape closes what lies over the bench, but first a list that is open in it.
   if (event.key === 'Escape' && !document.querySelector('.el-select-dropdown:not([style*="none"])')) view.open = null;
@@ -95,7 +97,7 @@ watch(
     </p>
   </div>
   <div v-else-if="there" class="bench" :class="{ folded: !view.strip }">
-    <TopBar @output="view.open = 'output'" @proof="view.open = 'proof'" />
+    <TopBar @output="view.open = 'output'" @proof="view.open = 'proof'" @aside="deciding = true" />
     <nav class="left" aria-label="Curves and lettering">
       <CurveList v-if="view.list === 'curves'" />
       <OrderList v-else />
@@ -109,6 +111,7 @@ watch(
     <ProofView v-if="view.open === 'proof'" @close="view.open = null" @output="view.open = 'output'" />
     <InksDialog />
     <DeleteCurveDialog v-model="deleting" />
+    <SetAsideDialog v-model="deciding" />
   </div>
 </template>
 

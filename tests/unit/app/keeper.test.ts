@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { twinSteps } from '#core/editing/edits/twin';
 import { transact } from '#core/editing/transact';
-import { EMPTY_HISTORY, recordChange, type Change } from '#core/piece/history';
+import { EMPTY_HISTORY, recordChange, undoChange, type Change } from '#core/piece/history';
+import { onTop } from '#core/piece/undo';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findLettering, type Piece } from '#core/piece/types';
 import { Keeper, type Answer, type LoggedChange, type PendingChange } from '../../../app/utils/keeper';
@@ -17,29 +18,48 @@ class Desk {
   log: LoggedChange[] = [];
   keepers: Keeper[] = [];
   mode: 'well' | 'away' | 'answer-lost' = 'well';
+  /** Steps that the server does not take, or over which it fails. */
+  hates: (change: PendingChange) => 'refused' | 'failed' | null = () => null;
+  requests = 0;
+  pauses: number[] = [];
 
   take(clientId: string, base: number, changes: readonly PendingChange[]): Answer {
+    this.requests++;
     if (this.mode === 'away') return { kind: 'unreachable' };
+    if (base > this.log.length) return { kind: 'reload' };
     if (base !== this.log.length) return { kind: 'stale', lines: this.log.slice(base) };
-    for (const { changeId, change } of changes) {
-      const next = applySteps(this.piece, change.steps);
-      if (!next.ok) return { kind: 'refused', problem: next.problem };
-      this.piece = next.value;
-      this.log.push({ revision: this.log.length + 1, changeId, clientId, change });
+    const problem = { code: 'x', message: 'It is not taken.' };
+    for (const one of changes) {
+      const kind = this.hates(one);
+      if (kind) return { kind, problem };
     }
-    return this.mode === 'answer-lost' ? { kind: 'unreachable' } : { kind: 'saved', revision: this.log.length };
+    const next = applySteps(
+      this.piece,
+      changes.flatMap(({ change }) => change.steps),
+    );
+    if (!next.ok) return { kind: 'refused', problem: next.problem };
+    this.piece = next.value;
+    for (const { changeId, change } of changes)
+      this.log.push({ revision: this.log.length + 1, changeId, clientId, change });
+    return this.mode === 'answer-lost'
+      ? { kind: 'unreachable' }
+      : { kind: 'saved', revision: this.log.length, lines: [] };
   }
 
   keeper(name: string, lost: string[] = []): Keeper {
-    const keeper = new Keeper(this.piece, this.log.length, this.log, {
+    const own = this.log.filter(({ clientId }) => clientId === name);
+    const keeper = new Keeper(this.piece, this.log.length, own, name, {
       newId: () => `c${++ids}`,
       send: async (base, changes) => this.take(name, base, changes),
+      load: async () => ({ piece: this.piece, revision: this.log.length }),
       transact: (now, steps) => transact(now, steps, { faces: new Map() }),
       changed: () => {},
       stash: () => {},
-      later: () => {},
-      lost: (problem) => {
-        lost.push(problem.code);
+      later: (_run, ms) => {
+        this.pauses.push(ms);
+      },
+      setAside: ({ why }) => {
+        lost.push(why);
       },
     });
     this.keepers.push(keeper);
@@ -157,7 +177,8 @@ describe('the keeper', () => {
     await b.flush();
     expect([words(desk.piece), words(desk.piece, 'more'), b.state]).toEqual(['FROM A', 'FROM B', 'saved']);
     expect(words(b.piece)).toBe('FROM A');
-    expect(b.history.undo.map((entry) => entry.steps[0])).toHaveLength(2);
+    // Each has in its undo list what it made itself.
+    expect([a.history.undo.length, b.history.undo.length]).toEqual([1, 1]);
   });
 
   it('says what it could not keep when others removed what it was about', async () => {
@@ -169,7 +190,8 @@ describe('the keeper', () => {
     b.make(typed(b, 'STAYS'));
     await a.flush();
     await b.flush();
-    expect(lost).toEqual(['step-does-not-fit']);
+    expect(lost).toEqual([expect.stringContaining('the item more is gone')]);
+    expect(b.aside).toMatchObject([{ change: { label: 'Change wording' } }]);
     expect([words(desk.piece), b.state]).toEqual(['STAYS', 'saved']);
   });
 
@@ -196,7 +218,7 @@ describe('the keeper', () => {
     ];
     desk.take('a', 0, stash.slice(0, 1));
     const after = desk.keeper('a');
-    after.resume(stash, desk.log);
+    after.resume(stash, [], new Set(desk.log.map(({ changeId }) => changeId)));
     await after.flush();
     expect([words(desk.piece), words(desk.piece, 'more'), desk.log.length]).toEqual(['ONE', 'TWO', 2]);
   });
@@ -219,13 +241,129 @@ describe('the keeper', () => {
       await keeper.flush();
       keeper.takeLines(desk.log);
     }
-    for (const keeper of keepers) {
+    for (const [i, keeper] of keepers.entries()) {
       expect(keeper.piece).toEqual(desk.piece);
       expect(keeper.history).toEqual(
-        desk.log.reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY),
+        desk.log
+          .filter(({ clientId }) => clientId === 'abc'[i])
+          .reduce((history, line) => recordChange(history, line.change), EMPTY_HISTORY),
       );
       expect(keeper.state).toBe('saved');
     }
     expect(new Set(desk.log.map((line) => line.changeId)).size).toBe(desk.log.length);
+  });
+
+  it('sets aside the one change that is not taken, and saves all the others', async () => {
+    const desk = new Desk();
+    const said: string[] = [];
+    const keeper = desk.keeper('a', said);
+    for (let n = 0; n < 41; n++) keeper.make(typed(keeper, `T${n}`, undefined, n === 20 ? 'more' : 'words'));
+    desk.hates = ({ change }) => (change.steps.some((step) => 'id' in step && step.id === 'more') ? 'refused' : null);
+    await keeper.flush();
+    expect([keeper.state, desk.log.length, words(desk.piece)]).toEqual(['saved', 40, 'T40']);
+    expect(keeper.aside).toMatchObject([
+      { why: 'It is not taken.', change: { steps: [{ id: 'more', value: 'T20' }] } },
+    ]);
+    expect(said).toHaveLength(1);
+    expect(keeper.piece).toEqual(desk.piece);
+    // It can be tried again, and is then an edit like any other.
+    expect(keeper.retry(keeper.aside[0]!.changeId)).toBeNull();
+    desk.hates = () => null;
+    await keeper.flush();
+    expect([words(desk.piece, 'more'), keeper.aside.length]).toEqual(['T20', 0]);
+  });
+
+  it('asks a server that fails a few times, with growing pauses, then goes on without that change', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    keeper.make(typed(keeper, 'GOOD', undefined, 'more'));
+    keeper.make(typed(keeper, 'BAD'));
+    desk.hates = ({ change }) =>
+      change.steps.some((step) => 'value' in step && step.value === 'BAD') ? 'failed' : null;
+    desk.pauses.length = 0;
+    for (let n = 0; n < 30 && keeper.state !== 'saved'; n++) await keeper.flush();
+    expect(desk.pauses.slice(0, 4)).toEqual([500, 1000, 2000, 4000]);
+    expect(desk.requests).toBeLessThan(20);
+    expect([keeper.state, words(desk.piece, 'more'), words(desk.piece)]).toEqual(['saved', 'GOOD', 'TIDE']);
+    expect(keeper.aside).toMatchObject([{ change: { steps: [{ value: 'BAD' }] } }]);
+  });
+
+  it('sends no more at once than a request may hold', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    const sizes: number[] = [];
+    desk.hates = (one) => {
+      sizes.push(JSON.stringify(one).length);
+      return null;
+    };
+    for (let n = 0; n < 30; n++) keeper.make(typed(keeper, `${n} ${'x'.repeat(180_000)}`, undefined, 'words'));
+    const before = keeper.waiting;
+    await keeper.flush();
+    expect([before, keeper.state]).toEqual([30, 'saved']);
+    expect(desk.requests).toBeGreaterThan(5);
+  });
+
+  it('loads anew where the server is behind, puts its own work on top, and does not ask without pause', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    keeper.make(typed(keeper, 'SAVED'));
+    await keeper.flush();
+    // A back-up is restored.
+    desk.piece = start;
+    desk.log = [];
+    keeper.make(typed(keeper, 'MINE', undefined, 'more'));
+    await keeper.flush();
+    expect([keeper.state, keeper.revision, words(desk.piece), words(desk.piece, 'more')]).toEqual([
+      'saved',
+      1,
+      'TIDE',
+      'MINE',
+    ]);
+    // A server that says so again and again is asked less and less often.
+    keeper.make(typed(keeper, 'ON'));
+    desk.pauses.length = 0;
+    const { requests } = desk;
+    desk.take = () => {
+      desk.requests++;
+      return { kind: 'stale', lines: [] };
+    };
+    for (let n = 0; n < 5; n++) await keeper.flush();
+    expect(desk.requests - requests).toBeLessThanOrEqual(6);
+    expect(desk.pauses.every((ms) => ms >= 3000)).toBe(true);
+    expect(keeper.waiting).toBe(1);
+  });
+});
+
+describe('undoing one’s own', () => {
+  const entry = (p: Piece, id: string, path: string[], value: unknown) => {
+    const change = { ...typedOn(p), steps: [setStep(p, id, path, value)] };
+    const next = applySteps(p, change.steps);
+    if (!next.ok) throw new Error(next.problem.message);
+    return { piece: next.value, history: recordChange(EMPTY_HISTORY, change) };
+  };
+  const typedOn = (_p: Piece): Change => ({
+    entryId: `u${++ids}`,
+    kind: 'do',
+    label: 'Change wording',
+    steps: [],
+    selectionBefore: [],
+    selectionAfter: [],
+  });
+  it('takes back what one did, and leaves what others did since', () => {
+    const mine = entry(start, 'words', ['wording'], 'MINE');
+    const theirs = entry(mine.piece, 'more', ['wording'], 'THEIRS');
+    const undone = onTop(theirs.piece, undoChange(mine.history)!);
+    expect(undone.ok && [words(undone.value.piece), words(undone.value.piece, 'more')]).toEqual(['TIDE', 'THEIRS']);
+    const over = entry(mine.piece, 'words', ['wording'], 'OVER IT');
+    const nothing = onTop(over.piece, undoChange(mine.history)!);
+    expect(nothing.ok && [words(nothing.value.piece), nothing.value.change.steps]).toEqual(['OVER IT', []]);
+  });
+  it('is refused where what was made since needs it', () => {
+    const change: Change = { ...typedOn(start), steps: [{ kind: 'insert', index: 0, item: curve(circle(9), 'new') }] };
+    const made = applySteps(start, change.steps);
+    if (!made.ok) throw new Error();
+    const onIt = entry(made.value, 'words', ['curveId'], 'new');
+    const undone = onTop(onIt.piece, undoChange(recordChange(EMPTY_HISTORY, change))!);
+    expect(undone.ok ? undone.value.change.steps : undone.problem.code).toEqual([]);
   });
 });

@@ -1,11 +1,12 @@
 import { MAX_ENTRIES } from '#core/piece/history';
-import { latestChanges } from '../../../data/changes';
+import { latestChangesOf } from '../../../data/changes';
 import { requestedPiece } from '../../../reading';
 import { database } from '../../../store';
 
-/** A piece with enough of its change log to rebuild the undo list. */
+/** A piece, with the last changes of the one who asks (`client`), from which an undo list is rebuilt. */
 export default defineEventHandler(async (event) => {
   const { id, piece, revision } = await requestedPiece(event);
-  const lines = await latestChanges(await database(), id, MAX_ENTRIES * 4);
+  const client = String(getQuery(event)['client'] ?? '').slice(0, 80);
+  const lines = client ? await latestChangesOf(await database(), id, client, MAX_ENTRIES * 4) : [];
   return { id, piece, revision, lines: lines.filter((line) => line.revision <= revision) };
 });

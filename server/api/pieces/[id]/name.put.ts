@@ -3,11 +3,10 @@ import * as yup from 'yup';
 import { LIMITS } from '#core/piece/limits';
 import { setStep } from '#core/piece/steps/index';
 import { readValid } from '../../../body';
-import { commitChanges } from '../../../data/commit';
 import { announce } from '../../../events';
 import { problem } from '../../../problem';
 import { requestedPiece } from '../../../reading';
-import { database } from '../../../store';
+import { desk } from '../../../store';
 
 const schema = yup
   .object({ name: yup.string().strict().trim().required('Give the piece a name.').max(LIMITS.nameLength.max) })
@@ -15,7 +14,7 @@ const schema = yup
   .noUnknown()
   .required();
 
-/** Renames a piece from the shelf, as a change like any other, so that it can be undone on the bench. */
+/** Renames a piece from the shelf, as a change like any other. */
 export default defineEventHandler(async (event) => {
   const { name } = await readValid(event, schema);
   const { id, piece, revision } = await requestedPiece(event);
@@ -27,12 +26,13 @@ export default defineEventHandler(async (event) => {
     selectionBefore: [],
     selectionAfter: [],
   };
-  const done = await commitChanges(await database(), id, 'shelf', revision, [{ changeId: nanoid(12), change }]);
+  const done = await (await desk()).commit(id, 'shelf', revision, [{ changeId: nanoid(12), change }]);
   if (!done.ok)
     throw problem(done.problem.code === 'stale' ? 409 : 422, {
       code: done.problem.code,
       message: `${done.problem.message} Try again.`,
     });
-  announce(id, { kind: 'changed', ...done.value });
-  return { revision: done.value.revision };
+  const { revision: renamed, lines } = done.value;
+  announce(id, { kind: 'changed', revision: renamed, lines });
+  return { revision: renamed };
 });

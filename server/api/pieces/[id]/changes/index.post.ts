@@ -1,12 +1,12 @@
 import * as yup from 'yup';
 import type { Change } from '#core/piece/history';
 import { isStep } from '#core/piece/steps/index';
-import { readValid } from '../../../body';
-import { commitChanges, type SentChange } from '../../../data/commit';
-import { announce } from '../../../events';
-import { problem } from '../../../problem';
-import { pieceId } from '../../../reading';
-import { database } from '../../../store';
+import { readValid } from '../../../../body';
+import type { SentChange } from '../../../../data/desk';
+import { announce } from '../../../../events';
+import { problem } from '../../../../problem';
+import { pieceId } from '../../../../reading';
+import { desk } from '../../../../store';
 
 const name = () => yup.string().strict().required().max(80);
 const ids = () => yup.array().strict().of(name()).required().max(2000);
@@ -54,19 +54,22 @@ interface Body {
   changes: SentChange[];
 }
 
+/** What is told with each problem. */
+const STATUS: Readonly<Record<string, number>> = { 'not-found': 404, 'stale': 409, 'reload': 409, 'same-change': 409 };
+
 /**
- * Keeps changes. Answers with the new revision once they are committed; 409 with the changes made since when
- * the piece has moved on, so that the sender can catch up and send again.
+ * Keeps changes. Answers with the new revision once they are committed, and with what others had changed before them;
+ * 409 with the changes made since when these concern the same, so that the sender can catch up and send again.
  */
 export default defineEventHandler(async (event) => {
   const { clientId, baseRevision, changes } = (await readValid(event, schema)) as unknown as Body;
   const id = pieceId(event);
-  const done = await commitChanges(await database(), id, clientId, baseRevision, changes);
+  const done = await (await desk()).commit(id, clientId, baseRevision, changes);
   if (!done.ok) {
     const { code, message, field, value } = done.problem;
-    if (code === 'stale') throw problem(409, { code, message, lines: value });
-    throw problem(code === 'not-found' ? 404 : 422, { code, message, field });
+    throw problem(STATUS[code] ?? 422, { code, message, field, ...(code === 'stale' && { lines: value }) });
   }
-  announce(id, { kind: 'changed', ...done.value });
-  return { revision: done.value.revision };
+  const { revision, before, lines } = done.value;
+  announce(id, { kind: 'changed', revision, lines });
+  return { revision, lines: before };
 });
