@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { LIMITS, type LimitName } from './limits';
+import { isWellFormed } from './wellFormed';
 
 // What was sent is not told back: it may be of any length.
 yup.setLocale({
@@ -42,11 +43,30 @@ export interface FieldFacts<T> {
 }
 
 const asYup = (field: Field<unknown>): yup.AnySchema => field as unknown as yup.AnySchema;
-const asField = <T>(schema: unknown): Field<T> => schema as Field<T>;
+type Accepts = (value: unknown) => boolean;
+const acceptors = new WeakMap<object, Accepts>();
+
+/** A field, with the same rule as a plain function: that says yes or no at once, Yup says what is wrong. */
+function asField<T>(schema: unknown, accepts: Accepts): Field<T> {
+  acceptors.set(schema as object, accepts);
+  return schema as Field<T>;
+}
+
+/** The rule of a field that was declared here as a plain function; null for other schemas. */
+export const acceptorOf = (rule: object): Accepts | null => acceptors.get(rule) ?? null;
+
+const accepts = (rule: object, value: unknown): boolean => acceptors.get(rule)!(value);
+
+/** Whether each entry of a list is by a rule, one that is not there too. */
+function eachIs(list: readonly unknown[], rule: object): boolean {
+  const is = acceptors.get(rule)!;
+  for (let i = 0; i < list.length; i++) if (!is(list[i])) return false;
+  return true;
+}
 
 /** A field with what is known of it. */
 export const field = <T>(rule: Field<T>, facts: FieldFacts<NoInfer<T>>): Field<T> =>
-  asField(asYup(rule).meta(facts as never));
+  asField(asYup(rule).meta(facts as never), acceptors.get(rule)!);
 
 /** What is known of a field. */
 export const factsOf = (rule: Field<unknown>): FieldFacts<unknown> =>
@@ -60,7 +80,13 @@ export function object<S extends Fields>(fields: S): Field<ObjectOf<S>> {
     .noUnknown()
     .required()
     .typeError('${path} must be an object');
-  return asField(schema);
+  const rules = Object.entries(fields);
+  return asField(schema, (value) => {
+    if (Object.prototype.toString.call(value) !== '[object Object]') return false;
+    const given = value as Record<string, unknown>;
+    for (const [name, rule] of rules) if (!Object.hasOwn(given, name) || !accepts(rule, given[name])) return false;
+    return Object.keys(given).length === rules.length;
+  });
 }
 
 /** The fields of an object that was declared above; null for any other field. */
@@ -100,18 +126,23 @@ function lazyUnion(union: Union): unknown {
 /** One of several objects, told apart by the value of `tag`, and reports that value where it is not known. */
 export function union<M extends Fields>(tag: string, members: M): Field<TypeOf<M[keyof M]>> {
   const made = { tag, members, nullable: false };
-  return asField(registered(lazyUnion(made), made));
+  return registered(lazyUnion(made), made);
 }
 
 /** The same, or null. */
 export function unionOrNull<M extends Fields>(tag: string, members: M): Field<TypeOf<M[keyof M]> | null> {
   const made = { tag, members, nullable: true };
-  return asField(registered(lazyUnion(made), made));
+  return registered(lazyUnion(made), made);
 }
 
-function registered(schema: unknown, made: Union): unknown {
+function registered<T>(schema: unknown, made: Union): Field<T> {
   unions.set((schema as { builder: object }).builder, made);
-  return schema;
+  const { tag, members, nullable } = made;
+  return asField(schema, (value) => {
+    if (value === null) return nullable;
+    const given = (value as Record<string, unknown> | undefined)?.[tag];
+    return typeof given === 'string' && Object.hasOwn(members, given) && accepts(members[given]!, value);
+  });
 }
 
 /** The members of a union that was declared above; null for any other field. */
@@ -122,33 +153,51 @@ export const unionOf = (rule: unknown): Union | null => {
 
 /** One of a few words. */
 export const tagged = <T extends string>(...values: readonly T[]): Field<T> =>
-  asField(yup.string<T>().strict().oneOf(values).required());
+  asField(yup.string<T>().strict().oneOf(values).required(), (value) => values.includes(value as T));
 
 export const id = (): Field<string> => matching(/^[A-Za-z0-9_-]{1,40}$/, 'must be 1 to 40 letters, digits, - or _');
 
 /** A text that fits a pattern; `otherwise` says what it must be. */
 export const matching = (pattern: RegExp, otherwise: string): Field<string> =>
-  asField(yup.string().strict().required().matches(pattern, `\${path} ${otherwise}`));
+  asField(
+    yup.string().strict().required().matches(pattern, `\${path} ${otherwise}`),
+    (value) => typeof value === 'string' && value !== '' && pattern.test(value),
+  );
 
 /** A text of a length within the named limits. */
 export const text = (name: LimitName): Field<string> =>
-  asField(yup.string().strict().defined().min(LIMITS[name].min).max(LIMITS[name].max));
+  asField(
+    yup.string().strict().defined().min(LIMITS[name].min).max(LIMITS[name].max),
+    (value) => typeof value === 'string' && within(value.length, name) && isWellFormed(value),
+  );
+
+const within = (value: number, name: LimitName): boolean => value >= LIMITS[name].min && value <= LIMITS[name].max;
 
 /** The same, without spaces at its ends. */
-export const trimmedText = (name: LimitName): Field<string> =>
-  asField((asYup(text(name)) as yup.StringSchema).trim('${path} must not begin or end with a space'));
+export const trimmedText = (name: LimitName): Field<string> => {
+  const plain = text(name);
+  return asField(
+    (asYup(plain) as yup.StringSchema).trim('${path} must not begin or end with a space'),
+    (value) => accepts(plain, value) && (value as string).trim() === value,
+  );
+};
 
-export const flag = (): Field<boolean> => asField(yup.boolean().strict().required());
+export const flag = (): Field<boolean> =>
+  asField(yup.boolean().strict().required(), (value) => typeof value === 'boolean');
 
 /** A number that must be present, finite and within the named limits. */
 export const limited = (name: LimitName): Field<number> =>
   asField(
     yup.number().strict().required().min(LIMITS[name].min).max(LIMITS[name].max).typeError('${path} must be a number'),
+    (value) => typeof value === 'number' && within(value, name),
   );
 
 /** A whole number within the named limits. */
 export const wholeNumber = (name: LimitName): Field<number> =>
-  asField((asYup(limited(name)) as yup.NumberSchema).integer('${path} must be a whole number'));
+  asField(
+    (asYup(limited(name)) as yup.NumberSchema).integer('${path} must be a whole number'),
+    (value) => Number.isInteger(value) && within(value as number, name),
+  );
 
 /** A number between −max and max that is at least `min` away from 0. */
 export const eitherWay = (name: LimitName, otherwise: string): Field<number> => {
@@ -161,15 +210,17 @@ export const eitherWay = (name: LimitName, otherwise: string): Field<number> => 
       .min(-max)
       .max(max)
       .test('far-from-zero', `\${path} ${otherwise}`, (value) => value === undefined || Math.abs(value) >= min),
+    (value) => typeof value === 'number' && Math.abs(value) >= min && Math.abs(value) <= max,
   );
 };
 
 /** One certain value. */
 export const exactly = <T extends number>(value: T): Field<T> =>
-  asField(yup.number<T>().strict().oneOf([value]).required());
+  asField(yup.number<T>().strict().oneOf([value]).required(), (given) => given === value);
 
 /** What a field holds, or null. */
-export const orNull = <T>(rule: Field<T>): Field<T | null> => asField(asYup(rule).nullable().defined());
+export const orNull = <T>(rule: Field<T>): Field<T | null> =>
+  asField(asYup(rule).nullable().defined(), (value) => value === null || accepts(rule, value));
 
 /** A list of at least and at most so many, each by the same rule. */
 export const list = <T>(
@@ -184,6 +235,7 @@ export const list = <T>(
       .required()
       .min(min)
       .max(max),
+    (value) => Array.isArray(value) && value.length >= min && value.length <= max && eachIs(value, of),
   );
 
 /** A list of exactly four. */
@@ -195,6 +247,7 @@ export const four = <T>(of: Field<T>, otherwise: string): Field<readonly [T, T, 
       .of(of as never)
       .required()
       .length(4, `\${path} ${otherwise}`),
+    (value) => Array.isArray(value) && value.length === 4 && eachIs(value, of),
   );
 
 /** A place on the sheet in mm from its top left corner, x to the right, y down. */

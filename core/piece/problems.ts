@@ -1,6 +1,7 @@
 import { ValidationError } from 'yup';
 import type { Problem } from '../result';
 import { boundsProblem } from './bounds';
+import { acceptorOf } from './fields';
 
 interface Schema {
   readonly validateSync: (value: unknown, options: object) => unknown;
@@ -16,6 +17,8 @@ const TOLD_WHOLE = 5000;
  * @param path where the value stands, for the messages; '' for a whole
  */
 export function problemsOf(schema: Schema, value: unknown, path = ''): Problem[] {
+  // What is right is seen to be at once.
+  if (acceptorOf(schema)?.(value)) return [];
   const bounds = boundsProblem(value, schema, path);
   if (bounds.problem) return [bounds.problem];
   try {

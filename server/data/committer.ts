@@ -1,5 +1,5 @@
 import type { LoggedChange } from './changes';
-import type { Database, Transaction } from './database';
+import type { Database } from './database';
 
 /** New lines of one piece, with its head after them. */
 export interface Append {
@@ -21,6 +21,8 @@ interface Waiting {
   readonly failed: (error: unknown) => void;
 }
 
+/** How long others are waited for, ms. */
+const GATHER_MS = 3;
 /** How many changes go together at most. */
 const MOST_LINES = 500;
 
@@ -43,11 +45,13 @@ export class Committer {
 
   private async run(): Promise<void> {
     this.running = true;
-    // Requests that arrive in the same moment are read first.
-    await new Promise((resolve) => {
-      setImmediate(resolve);
-    });
-    while (this.waiting.length > 0) await this.commit(this.nextGroup());
+    while (this.waiting.length > 0) {
+      // What comes in within a moment goes together: a commit costs the same for one as for many.
+      await new Promise((resolve) => {
+        setTimeout(resolve, GATHER_MS);
+      });
+      await this.commit(this.nextGroup());
+    }
     this.running = false;
   }
 
@@ -72,11 +76,9 @@ export class Committer {
 
   private async commit(group: readonly Waiting[]): Promise<void> {
     try {
-      const moved = await this.db.transact((tx) =>
-        appendAll(
-          tx,
-          group.map(({ append }) => append),
-        ),
+      const moved = await appendAll(
+        this.db,
+        group.map(({ append }) => append),
       );
       for (const { append, done } of group) done(moved.has(append.pieceId) ? 'committed' : 'moved');
     } catch (error) {
@@ -87,37 +89,34 @@ export class Committer {
   }
 }
 
+const APPEND = `
+  WITH moved AS (
+    UPDATE pieces SET revision = v.revision, name = v.name, width_mm = v.width, height_mm = v.height, changed_at = now()
+    FROM unnest($1::text[], $2::integer[], $3::integer[], $4::text[], $5::double precision[], $6::double precision[])
+      AS v (id, before, revision, name, width, height)
+    WHERE pieces.id = v.id AND pieces.revision = v.before AND pieces.deleted_at IS NULL RETURNING pieces.id
+  ), logged AS (
+    INSERT INTO changes (piece_id, revision, change_id, client_id, change)
+    SELECT line.* FROM unnest($7::text[], $8::integer[], $9::text[], $10::text[], $11::text[])
+      AS line (piece_id, revision, change_id, client_id, change) JOIN moved ON moved.id = line.piece_id
+  )
+  SELECT id FROM moved`;
+
 /** Moves heads on and logs the lines of those that were where they should be. Gives the pieces that were. */
-async function appendAll(tx: Transaction, appends: readonly Append[]): Promise<ReadonlySet<string>> {
-  const { rows } = await tx.query<{ id: string }>(
-    `UPDATE pieces SET revision = v.revision, name = v.name, width_mm = v.width, height_mm = v.height, changed_at = now()
-     FROM unnest($1::text[], $2::integer[], $3::integer[], $4::text[], $5::double precision[], $6::double precision[])
-       AS v (id, before, revision, name, width, height)
-     WHERE pieces.id = v.id AND pieces.revision = v.before AND pieces.deleted_at IS NULL RETURNING pieces.id`,
-    [
-      appends.map((one) => one.pieceId),
-      appends.map((one) => one.from),
-      appends.map((one) => one.from + one.lines.length),
-      appends.map((one) => one.name),
-      appends.map((one) => one.widthMm),
-      appends.map((one) => one.heightMm),
-    ],
-  );
-  const moved = new Set(rows.map(({ id }) => id));
-  const lines = appends
-    .filter(({ pieceId }) => moved.has(pieceId))
-    .flatMap(({ pieceId, lines: own }) => own.map((line) => ({ pieceId, ...line })));
-  if (lines.length > 0)
-    await tx.query(
-      `INSERT INTO changes (piece_id, revision, change_id, client_id, change)
-       SELECT * FROM unnest($1::text[], $2::integer[], $3::text[], $4::text[], $5::text[])`,
-      [
-        lines.map((one) => one.pieceId),
-        lines.map((one) => one.revision),
-        lines.map((one) => one.changeId),
-        lines.map((one) => one.clientId),
-        lines.map((one) => JSON.stringify(one.change)),
-      ],
-    );
-  return moved;
+async function appendAll(db: Database, appends: readonly Append[]): Promise<ReadonlySet<string>> {
+  const lines = appends.flatMap(({ pieceId, lines: own }) => own.map((line) => ({ pieceId, ...line })));
+  const rows = await db.write<{ id: string }>(APPEND, [
+    appends.map((one) => one.pieceId),
+    appends.map((one) => one.from),
+    appends.map((one) => one.from + one.lines.length),
+    appends.map((one) => one.name),
+    appends.map((one) => one.widthMm),
+    appends.map((one) => one.heightMm),
+    lines.map((one) => one.pieceId),
+    lines.map((one) => one.revision),
+    lines.map((one) => one.changeId),
+    lines.map((one) => one.clientId),
+    lines.map((one) => JSON.stringify(one.change)),
+  ]);
+  return new Set(rows.map(({ id }) => id));
 }

@@ -1,4 +1,4 @@
-import { closeSync, fsyncSync, openSync, readdirSync } from 'node:fs';
+import { open, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { MIGRATIONS } from '../migrations';
@@ -8,21 +8,23 @@ export interface Transaction {
   readonly query: <T>(sql: string, values?: unknown[]) => Promise<{ rows: T[] }>;
 }
 
-/** The open database. `transact` resolves only after the commit has been handed to the disk. */
+/** The open database. `write` and `transact` resolve only after the commit has been handed to the disk. */
 export interface Database {
   readonly query: <T>(sql: string, values?: unknown[]) => Promise<T[]>;
+  /** One statement that changes something: a transaction of its own. */
+  readonly write: <T>(sql: string, values?: unknown[]) => Promise<T[]>;
   readonly transact: <T>(work: (tx: Transaction) => Promise<T>) => Promise<T>;
   readonly close: () => Promise<void>;
   /** Whether the database was made by this opening. */
   readonly isNew: boolean;
 }
 
-function flush(path: string): void {
-  const handle = openSync(path, 'r');
+async function flush(path: string): Promise<void> {
+  const handle = await open(path, 'r');
   try {
-    fsyncSync(handle);
+    await handle.sync();
   } finally {
-    closeSync(handle);
+    await handle.close();
   }
 }
 
@@ -30,12 +32,11 @@ function flush(path: string): void {
  * Hands the write-ahead log to the disk. PGlite runs PostgreSQL with fsync off; a killed process loses nothing
  * by that, a power cut could, and the log is what PostgreSQL recovers from.
  */
-function flushLog(folder: string): void {
+async function flushLog(folder: string): Promise<void> {
   const log = join(folder, 'pg_wal');
-  for (const name of readdirSync(log)) {
-    if (/^[0-9A-F]{24}$/.test(name)) flush(join(log, name));
-  }
-  flush(log);
+  const segments = (await readdir(log)).filter((name) => /^[0-9A-F]{24}$/.test(name));
+  await Promise.all(segments.map((name) => flush(join(log, name))));
+  await flush(log);
 }
 
 async function migrate(db: PGlite): Promise<boolean> {
@@ -63,9 +64,14 @@ export async function openDatabase(folder: string): Promise<Database> {
   return {
     isNew,
     query: async <T>(sql: string, values: unknown[] = []) => (await db.query<T>(sql, values)).rows,
+    async write<T>(sql: string, values: unknown[] = []) {
+      const { rows } = await db.query<T>(sql, values);
+      if (folder) await flushLog(folder);
+      return rows;
+    },
     async transact(work) {
       const result = await db.transaction(work);
-      if (folder) flushLog(folder);
+      if (folder) await flushLog(folder);
       return result as Awaited<ReturnType<typeof work>>;
     },
     close: () => db.close(),

@@ -25,6 +25,9 @@ export class Server {
     readonly folder: string,
     readonly port: number,
   ) {}
+  get pid(): number {
+    return this.child!.pid!;
+  }
   get base(): string {
     return `http://127.0.0.1:${this.port}`;
   }

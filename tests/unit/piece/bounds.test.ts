@@ -1,11 +1,16 @@
+import fc from 'fast-check';
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import type { Schema } from 'yup';
 import { boundsProblem, JSON_BOUNDS } from '#core/piece/bounds';
 import { pieceProblems, problemsAfter } from '#core/piece/check';
+import { acceptorOf } from '#core/piece/fields';
 import { LIMITS } from '#core/piece/limits';
 import { parsePiece, readPiece } from '#core/piece/read';
+import { pieceSchema } from '#core/piece/schema';
 import { applySteps, isStep, setStep, type Step } from '#core/piece/steps/index';
 import { cutTo, isWellFormed, mended } from '#core/piece/wellFormed';
-import { circle, curve, lettering, piece } from '../../support/pieces';
+import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 
 const inTime = <T>(run: () => T, ms = 1500): T => {
   const from = performance.now();
@@ -129,5 +134,70 @@ describe('a step from outside', () => {
     ['set', false],
   ])('%j is whole: %s', (step, whole) => {
     expect(isStep(step)).toBe(whole);
+  });
+});
+
+describe('the quick check', () => {
+  const pieces = readdirSync(`${HOME}demo`)
+    .filter((name) => name.endsWith('.json'))
+    .map((name) => readFileSync(`${HOME}demo/${name}`, 'utf8'));
+  const junk = fc.oneof(
+    fc.constantFrom<unknown>(
+      null,
+      undefined,
+      true,
+      -1,
+      0,
+      0.5,
+      1e9,
+      NaN,
+      Infinity,
+      '',
+      ' x',
+      'x ',
+      'half \ud83d',
+      [],
+      {},
+    ),
+    fc.anything(),
+    fc.integer(),
+    fc.double(),
+    fc.string(),
+  );
+  /** All places in a document, as paths. */
+  const placesIn = (value: unknown, path: (string | number)[] = []): (string | number)[][] =>
+    typeof value === 'object' && value !== null
+      ? [path, ...Object.entries(value).flatMap(([name, part]) => placesIn(part, [...path, name]))]
+      : [path];
+  it('says yes where Yup finds nothing, and no where it does, whatever is put anywhere', () => {
+    const accepts = acceptorOf(pieceSchema as never)!;
+    const yupSays = (value: unknown): boolean => {
+      if (boundsProblem(value).problem) return false;
+      try {
+        (pieceSchema as never as Schema).validateSync(value, { strict: true });
+        return true;
+      } catch {
+        return false;
+      }
+    };
+    const places = pieces.map((text) => placesIn(JSON.parse(text)).slice(1));
+    fc.assert(
+      fc.property(
+        fc.nat(pieces.length - 1),
+        fc.nat(),
+        fc.constantFrom('put', 'delete', 'add'),
+        junk,
+        (n, at, how, value) => {
+          const piece = JSON.parse(pieces[n]!) as Record<string, unknown>;
+          const path = places[n]![at % places[n]!.length]!;
+          const owner = path.slice(0, -1).reduce<any>((one, name) => one[name], piece);
+          if (how === 'put') owner[path.at(-1)!] = value;
+          else if (how === 'delete') delete owner[path.at(-1)!];
+          else owner[`${String(path.at(-1))}2`] = value;
+          expect(accepts(piece)).toBe(yupSays(piece));
+        },
+      ),
+      { numRuns: 1500 },
+    );
   });
 });

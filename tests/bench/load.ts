@@ -1,0 +1,135 @@
+// `npm run load`: saves under load, against the built server on a folder of its own. Prints a table; not a test.
+import { Agent, request } from 'node:http';
+import { readFileSync } from 'node:fs';
+import { Server } from '../e2e/support';
+import { circle, curve, lettering, piece } from '../support/pieces';
+
+const SECONDS = Number(process.env['SECONDS_EACH'] ?? 15);
+const agent = new Agent({ keepAlive: true, maxSockets: 400 });
+
+interface Answer {
+  readonly status: number;
+  readonly body: { revision: number; id: string; lines?: { revision: number }[] };
+}
+const call = (server: Server, method: string, path: string, body?: unknown): Promise<Answer> =>
+  new Promise((resolve, reject) => {
+    const sent = request(
+      {
+        agent,
+        host: '127.0.0.1',
+        port: server.port,
+        method,
+        path: `/api${path}`,
+        headers: { 'content-type': 'application/json' },
+      },
+      (answer) => {
+        let text = '';
+        answer.on('data', (part: Buffer) => (text += part.toString()));
+        answer.on('end', () =>
+          resolve({ status: answer.statusCode!, body: JSON.parse(text || '{}') as Answer['body'] }),
+        );
+      },
+    );
+    sent.on('error', reject);
+    sent.end(body === undefined ? undefined : JSON.stringify(body));
+  });
+
+/** A piece of so many items: rings, each with words. */
+const pieceOf = (items: number) =>
+  piece(
+    Array.from({ length: items / 2 }, (_, i) => [
+      curve(circle(20 + (i % 50)), `ring${i}`),
+      lettering('OTTERMERE TIDE', { id: `words${i}`, curveId: `ring${i}` }),
+    ]).flat(),
+  );
+let n = 0;
+const change = (item: string) => ({
+  changeId: `load${++n}-${process.pid}`,
+  change: {
+    entryId: `e${n}`,
+    kind: 'do',
+    label: 'Tracking',
+    selectionBefore: [item],
+    selectionAfter: [item],
+    steps: [{ kind: 'set', id: item, path: ['spacing', 'tracking'], value: n % 500, was: 0 }],
+  },
+});
+
+/** Processor time that the server has used, ms. */
+const cpuMs = (pid: number): number => {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  return (Number(fields[11]) + Number(fields[12])) * 10;
+};
+const quantile = (all: number[], q: number): number =>
+  all.sort((a, b) => a - b)[Math.floor(all.length * q)] ?? Number.NaN;
+
+async function run(
+  title: string,
+  server: Server,
+  editors: { id: string; item: string }[],
+  perSecond: number,
+): Promise<void> {
+  const took: number[] = [];
+  let stale = 0,
+    wrong = 0;
+  const acknowledged = new Map<string, number>();
+  const cpu = cpuMs(server.pid),
+    from = performance.now(),
+    until = from + SECONDS * 1000;
+  await Promise.all(
+    editors.map(async ({ id, item }, i) => {
+      let base = (await call(server, 'GET', `/pieces/${id}`)).body.revision;
+      await new Promise((resolve) => setTimeout(resolve, (i * 1000) / perSecond / editors.length));
+      for (let due = performance.now(); due < until; due += 1000 / perSecond) {
+        await new Promise((resolve) => setTimeout(resolve, Math.max(0, due - performance.now())));
+        const one = change(item);
+        const began = performance.now();
+        for (;;) {
+          const { status, body } = await call(server, 'POST', `/pieces/${id}/changes`, {
+            clientId: `c${i}`,
+            baseRevision: base,
+            changes: [one],
+          });
+          if (status === 409) {
+            stale++;
+            base = body.lines?.at(-1)?.revision ?? base;
+            continue;
+          }
+          if (status !== 200) wrong++;
+          else base = body.revision;
+          break;
+        }
+        took.push(performance.now() - began);
+        acknowledged.set(id, Math.max(acknowledged.get(id) ?? 0, base));
+      }
+    }),
+  );
+  const seconds = (performance.now() - from) / 1000,
+    used = cpuMs(server.pid) - cpu;
+  let lost = 0;
+  for (const [id, revision] of acknowledged)
+    if ((await call(server, 'GET', `/pieces/${id}`)).body.revision < revision) lost++;
+  console.log(
+    `${title.padEnd(46)} ${(took.length / seconds).toFixed(0).padStart(5)}/s  p50 ${quantile(took, 0.5).toFixed(1)}  p95 ${quantile(took, 0.95).toFixed(1)}  p99 ${quantile(took, 0.99).toFixed(1)} ms  ${(used / took.length).toFixed(2)} ms of CPU each  ${stale} of ${took.length} stale, ${wrong} wrong, ${lost} pieces behind`,
+  );
+}
+
+const server = await Server.start();
+const made = async (items: number): Promise<string> => (await call(server, 'POST', '/pieces', pieceOf(items))).body.id;
+for (const editors of [1, 10, 50, 100]) {
+  const own = [];
+  for (let i = 0; i < editors; i++) own.push({ id: await made(50), item: 'words3' });
+  await run(`${editors} editors, each on a piece of 50 items`, server, own, 5);
+}
+const large = await made(2000);
+await run('1 editor on a piece of 2,000 items', server, [{ id: large, item: 'words3' }], 5);
+const shared = await made(50);
+await run(
+  '20 editors on one piece of 50 items',
+  server,
+  Array.from({ length: 20 }, (_, i) => ({ id: shared, item: `words${i}` })),
+  5,
+);
+agent.destroy();
+await server.end();
+process.exit(0);
