@@ -1,6 +1,12 @@
+import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
 const inRoot = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
+
+const { version } = JSON.parse(readFileSync(inRoot('package.json'), 'utf8')) as { version: string };
+
+/** Scripts of the page itself and of its workers, and HarfBuzz; nothing that stands in a document, nothing from elsewhere. */
+const OWN = "'self'";
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
@@ -8,7 +14,8 @@ export default defineNuxtConfig({
   ssr: false,
   telemetry: false,
   devtools: { enabled: false },
-  modules: ['@pinia/nuxt', '@element-plus/nuxt'],
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', 'nuxt-security'],
+  runtimeConfig: { version },
   alias: { '#core': inRoot('core') },
   css: ['@fontsource-variable/instrument-sans/wdth.css', '~/assets/theme.css'],
   components: ['controls', 'bench', 'shelf', 'proof', 'output'].map((room) => ({
@@ -25,6 +32,53 @@ export default defineNuxtConfig({
     },
   },
   experimental: { appManifest: false },
+  security: {
+    headers: {
+      contentSecurityPolicy: {
+        'default-src': [OWN],
+        'base-uri': ["'none'"],
+        'object-src': ["'none'"],
+        'form-action': [OWN],
+        'frame-ancestors': ["'none'"],
+        'script-src': [OWN, "'nonce-{{nonce}}'", "'strict-dynamic'", "'wasm-unsafe-eval'"],
+        'script-src-attr': ["'none'"],
+        'style-src': [OWN, "'nonce-{{nonce}}'"],
+        'style-src-attr': ["'none'"],
+        'img-src': [OWN, 'data:', 'blob:'],
+        'font-src': [OWN, 'data:', 'blob:'],
+        'connect-src': [OWN, 'data:', 'blob:'],
+        'worker-src': [OWN, 'blob:'],
+        'upgrade-insecure-requests': false,
+      },
+      crossOriginEmbedderPolicy: false,
+      crossOriginOpenerPolicy: 'same-origin',
+      crossOriginResourcePolicy: 'same-origin',
+      referrerPolicy: 'no-referrer',
+      // Whether there is a certificate, what stands before it knows.
+      strictTransportSecurity: false,
+      xContentTypeOptions: 'nosniff',
+      xFrameOptions: 'DENY',
+      permissionsPolicy: {
+        'camera': [],
+        'display-capture': [],
+        'fullscreen': ['self'],
+        'geolocation': [],
+        'microphone': [],
+      },
+    },
+    // These are done by the door and the bodies' readers, with messages of their own.
+    requestSizeLimiter: false,
+    rateLimiter: false,
+    xssValidator: false,
+    corsHandler: false,
+    allowedMethodsRestricter: false,
+    hidePoweredBy: true,
+    removeLoggers: false,
+  },
+  // A worker obeys the policy of its own file.
+  routeRules: {
+    '/_nuxt/**': { security: { headers: { contentSecurityPolicy: { 'script-src': [OWN, "'wasm-unsafe-eval'"] } } } },
+  },
   vite: {
     worker: { format: 'es' },
     optimizeDeps: { exclude: ['harfbuzzjs'] },
@@ -38,6 +92,8 @@ export default defineNuxtConfig({
     ],
     // The server runs from the checkout, so packages are taken from its node_modules as they are.
     externals: { trace: false },
+    entry: inRoot('server/entry.ts'),
+    compressPublicAssets: { gzip: true, brotli: true },
     errorHandler: '~~/server/errorHandler.ts',
   },
   typescript: {

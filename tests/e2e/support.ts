@@ -106,6 +106,10 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
   const page = await context.newPage();
   page.on('pageerror', (error) => errors.push(error.message));
+  // What the policy of the page forbids would fail without a word.
+  page.on('console', (message) => {
+    if (/Content Security Policy|Permissions policy/i.test(message.text())) errors.push(message.text());
+  });
   return page;
 }
 

@@ -5,9 +5,15 @@ import { requestedPiece } from '../../../reading';
 export default defineEventHandler(async (event) => {
   const { id, revision } = await requestedPiece(event);
   const stream = createEventStream(event);
-  const stop = listen(id, (what) => {
-    void stream.push(JSON.stringify(what));
-  });
+  const stop = listen(
+    id,
+    (what) => {
+      void stream.push(JSON.stringify(what));
+    },
+    () => {
+      void stream.close();
+    },
+  );
   const beat = setInterval(() => {
     void stream.push({ event: 'beat', data: '' });
   }, 20_000);
