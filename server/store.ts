@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
@@ -12,6 +13,11 @@ import { keepImage, readImage } from './data/images';
 import { takeLock } from './data/lock';
 import { insertPiece, olderPieces, replaceDocument } from './data/pieces';
 import { DATA, HOME } from './home';
+
+/** What those who may read the data folder, such as `bin/backup`, show to the running server. */
+const KEY_FILE = join(DATA, 'admin.key');
+const KEY = nanoid(32);
+export const isAdmin = (key: string | undefined): boolean => key === KEY;
 
 let opening: Promise<Database> | undefined;
 let theDesk: Promise<Desk> | undefined;
@@ -45,9 +51,34 @@ async function bringUpToDate(db: Database): Promise<void> {
   }
 }
 
+/** What a fault of the file system means for the one who runs the server. */
+const ROOM: Readonly<Record<string, string>> = {
+  EACCES: 'may not be written by this user. Give it the rights, or set UNDER_ARC_DATA to another folder',
+  EPERM: 'may not be written by this user. Give it the rights, or set UNDER_ARC_DATA to another folder',
+  EROFS: 'can only be read. Set UNDER_ARC_DATA to a folder that can be written',
+  ENOSPC: 'has no free space. Make some, or set UNDER_ARC_DATA to another folder',
+};
+
+/** Ends the process with a line that says what to do. */
+function giveUp(error: unknown): never {
+  const { code = '', message } = error as NodeJS.ErrnoException;
+  console.error(
+    ROOM[code] ? `The folder ${DATA} ${ROOM[code]}.` : `The database in ${DATA} could not be opened: ${message}.`,
+  );
+  process.exit(1);
+}
+
+function locked(): ReturnType<typeof takeLock> {
+  try {
+    return takeLock(DATA);
+  } catch (error) {
+    return giveUp(error);
+  }
+}
+
 /** Opens the database under a lock of our own; ends the process with a plain message when it is taken. */
 export function startDatabase(): void {
-  const lock = takeLock(DATA);
+  const lock = locked();
   if ('heldBy' in lock) {
     console.error(
       `Under Arc is already running on ${DATA}${lock.heldBy === null ? '' : ` (process ${lock.heldBy})`}. Stop it first, or set UNDER_ARC_DATA to another folder.`,
@@ -61,10 +92,8 @@ export function startDatabase(): void {
     else await bringUpToDate(db);
     return db;
   })();
-  opening.catch((error: unknown) => {
-    console.error(`The database in ${DATA} could not be opened: ${(error as Error).message}`);
-    process.exit(1);
-  });
+  opening.catch(giveUp);
+  writeFileSync(KEY_FILE, KEY, { mode: 0o600 });
 }
 
 export async function stopDatabase(): Promise<void> {

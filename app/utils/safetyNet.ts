@@ -49,11 +49,11 @@ const ofPiece = (pieceId: string): IDBKeyRange => IDBKeyRange.bound([pieceId], [
 
 /** The net of one tab for one piece. */
 export class SafetyNet {
+  /** What is to be held, and what is on the disk, by the ids of the changes. */
+  private wanted: ReadonlyMap<string, PendingChange | SetAside> = new Map();
   private stored = new Map<string, PendingChange | SetAside>();
   private order = 0;
-  private writing: Promise<void> = Promise.resolve();
-  /** How many writes are under way. */
-  private busy = 0;
+  private writing = false;
   private broken = false;
 
   constructor(
@@ -65,34 +65,37 @@ export class SafetyNet {
 
   /** Whether all that was given is on the disk. */
   get holds(): boolean {
-    return this.busy === 0 && !this.broken;
+    return !this.writing && !this.broken;
   }
 
   /** Has the net hold just this. It is on the disk when `holds` says so. */
   put(pending: readonly PendingChange[], aside: readonly SetAside[]): void {
-    const now = new Map([...aside, ...pending].map((one) => [one.changeId, one] as const));
-    const fresh = [...now.values()].filter((one) => this.stored.get(one.changeId) !== one);
-    const gone = [...this.stored.keys()].filter((id) => !now.has(id));
-    this.stored = now;
-    if (fresh.length === 0 && gone.length === 0) return;
-    // What stood in a wrong order is written anew by the one who reorders: see `Keeper.rebuild`, which makes all anew.
-    const records = fresh.map((one) => this.record(one));
-    this.busy++;
-    this.writing = this.writing
-      .then(() => this.write(records, gone))
-      .then(
-        () => {
-          this.broken = false;
-        },
-        (error: unknown) => {
-          this.broken = true;
-          console.warn('What is not saved yet could not be put on the disk of this computer.', error);
-        },
-      )
-      .then(() => {
-        this.busy--;
-        if (this.busy === 0) this.settled();
-      });
+    this.wanted = new Map([...aside, ...pending].map((one) => [one.changeId, one] as const));
+    if (!this.writing) void this.writeAll();
+  }
+
+  /** Writes until the disk has what is wanted. What comes meanwhile goes together with the next write. */
+  private async writeAll(): Promise<void> {
+    this.writing = true;
+    try {
+      for (;;) {
+        const { wanted } = this;
+        const fresh = [...wanted.values()].filter((one) => this.stored.get(one.changeId) !== one);
+        const gone = [...this.stored.keys()].filter((id) => !wanted.has(id));
+        if (fresh.length === 0 && gone.length === 0) break;
+        await this.write(
+          fresh.map((one) => this.record(one)),
+          gone,
+        );
+        this.stored = new Map(wanted);
+      }
+      this.broken = false;
+    } catch (error) {
+      this.broken = true;
+      console.warn('What is not saved yet could not be put on the disk of this computer.', error);
+    }
+    this.writing = false;
+    this.settled();
   }
 
   private record(one: PendingChange | SetAside): NetRecord {

@@ -2,7 +2,8 @@ import { nanoid } from 'nanoid';
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
-import { Bench, made, openBrowser, openPage, Server } from './support';
+import { killedWhileTyping } from './killing';
+import { Bench, freshFolder, made, openBrowser, openPage, Server } from './support';
 
 const start = piece([
   curve(circle(30)),
@@ -222,5 +223,18 @@ describe('saving', () => {
     const { items } = await bench.piece();
     expect(items.map((one: any) => one.wording)).toEqual([undefined, 'TIDE AWAY']);
     await bench.page.close();
+  });
+
+  it('loses nothing older than a tenth of a second when the browser is killed while the server is away', async () => {
+    const own = await Server.start();
+    for (const afterMs of [300, 900]) {
+      const id = await made(own, piece([curve(circle(30)), lettering('T')]));
+      const { typed, found, lostMs } = await killedWhileTyping(own, id, freshFolder(), afterMs);
+      expect(typed).toBeGreaterThan(3);
+      expect(found).toBeGreaterThan(0);
+      // 100 ms where the machine is free, see `npm run kill`; here it does other things too.
+      expect(lostMs).toBeLessThanOrEqual(400);
+    }
+    await own.end();
   });
 });

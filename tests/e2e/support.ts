@@ -87,19 +87,17 @@ export class Server {
   }
 }
 
+export const BROWSER_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 export const openBrowser = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  chromium.launch({ executablePath: '/usr/bin/chromium', args: BROWSER_ARGS });
 
 /** A page whose errors fail the test that caused them. */
 export async function openPage(browser: Browser, errors: string[]): Promise<Page> {

@@ -1,3 +1,4 @@
+import { PGlite } from '@electric-sql/pglite';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -19,6 +20,7 @@ import {
   replaceDocument,
   setDeleted,
 } from '../../../server/data/pieces';
+import { MIGRATIONS } from '../../../server/migrations';
 import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 
 const start = piece([curve(circle(30)), lettering('TIDE')]);
@@ -207,6 +209,31 @@ describe('the desk', () => {
     });
     expect(await setDeleted(db, 'p1', false)).toBe(true);
     expect((await listPieces(db)).find(({ id }) => id === 'p1')).toMatchObject({ widthMm: 84, revision: 3 });
+  });
+});
+
+describe('a database of an earlier version', () => {
+  it('is copied beside itself, then brought up, with its pieces and their logs', async () => {
+    const folder = join(mkdtempSync(join(tmpdir(), 'under-arc-older-')), 'pg');
+    const old = await PGlite.create(folder);
+    for (const sql of MIGRATIONS.slice(0, 4)) await old.exec(sql);
+    await old.exec('CREATE TABLE schema_version (version integer NOT NULL); INSERT INTO schema_version VALUES (4)');
+    await old.query('INSERT INTO pieces (id, document, revision) VALUES ($1, $2, 1)', ['p', JSON.stringify(start)]);
+    await old.query(
+      "INSERT INTO changes (piece_id, revision, change_id, client_id, change) VALUES ('p', 1, 'c', 'a', $1)",
+      [JSON.stringify(sent('X', 'c').change)],
+    );
+    await old.close();
+    const db = await openDatabase(folder);
+    expect(db.isNew).toBe(false);
+    expect(await findPiece(db, 'p')).toEqual({ id: 'p', piece: start, revision: 1 });
+    expect((await changesSince(db, 'p', 0)).map(({ change }) => change)).toEqual([sent('X', 'c').change]);
+    expect((await new Desk(db).commit('p', 'a', 1, [sent('NEW', 'n')])).ok).toBe(true);
+    await db.close();
+    const copy = await PGlite.create(`${folder}-schema-4`);
+    expect((await copy.query('SELECT version FROM schema_version')).rows).toEqual([{ version: 4 }]);
+    expect((await copy.query('SELECT document FROM pieces')).rows).toEqual([{ document: start }]);
+    await copy.close();
   });
 });
 
