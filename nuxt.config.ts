@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { buildCli } from './cli/bundle.mjs';
 
 const inRoot = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 
@@ -31,6 +32,8 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
     },
   },
+  // The server's thread for what takes long is a program of its own, beside the command line.
+  hooks: { 'build:before': buildCli },
   experimental: { appManifest: false },
   security: {
     headers: {

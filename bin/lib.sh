@@ -13,11 +13,10 @@ install_packages() {
 build_app() {
   local stamp=.output/built-from
   local now
-  now=$(find app core server fonts/faces.json fonts/shippedFaces.ts public nuxt.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum)
+  now=$(find app core server cli fonts/faces.json fonts/shippedFaces.ts public nuxt.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum)
   if [ ! -f "$stamp" ] || [ "$now" != "$(cat "$stamp")" ]; then
     echo "Building…"
     npx nuxt build --logLevel=silent
-    node cli/bundle.mjs
     echo "$now" > "$stamp"
   fi
 }

@@ -1,4 +1,4 @@
-// Bundles the command line into dist/, one level below the root as its sources are, so that it starts at once.
+// Bundles the command line, and the server's thread for what takes long, into dist/, one level below the root as its sources are, so that it starts at once.
 import { copyFileSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -27,9 +27,9 @@ export async function buildCli() {
     join(home, 'dist/harfbuzz.wasm'),
   );
   const { outputFiles } = await build({
-    entryPoints: [join(home, 'cli/main.ts')],
+    entryPoints: { cli: join(home, 'cli/main.ts'), work: join(home, 'server/work.ts') },
     outdir: join(home, 'dist'),
-    entryNames: 'cli',
+    entryNames: '[name]',
     chunkNames: 'cli-[hash]',
     outExtension: { '.js': '.mjs' },
     write: false,
@@ -49,8 +49,10 @@ export async function buildCli() {
     },
   });
   // Each is written beside its place and put there whole, what is read first last: another call may be reading it.
-  const entry = join(home, 'dist/cli.mjs');
-  const inOrder = [...outputFiles].sort((one, other) => Number(one.path === entry) - Number(other.path === entry));
+  const entries = new Set(['cli', 'work'].map((name) => join(home, `dist/${name}.mjs`)));
+  const inOrder = [...outputFiles].sort(
+    (one, other) => Number(entries.has(one.path)) - Number(entries.has(other.path)),
+  );
   for (const { path, contents } of inOrder) {
     const draft = `${path}.${process.pid}.part`;
     writeFileSync(draft, contents);

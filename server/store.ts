@@ -4,13 +4,11 @@ import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import { parsePiece, readPiece } from '#core/piece/read';
 import { CURRENT_VERSION } from '#core/piece/version';
-import { createFace, type Face } from '#core/type/face';
-import { shippedFaces } from '../fonts/shippedFaces';
 import { openDatabase, type Database } from './data/database';
 import { Desk } from './data/desk';
-import { findFace } from './data/faces';
 import { keepImage, readImage } from './data/images';
 import { takeLock } from './data/lock';
+import { tidy } from './data/tidy';
 import { insertPiece, olderPieces, replaceDocument } from './data/pieces';
 import { DATA, HOME } from './home';
 
@@ -21,7 +19,6 @@ export const isAdmin = (key: string | undefined): boolean => key === KEY;
 
 let opening: Promise<Database> | undefined;
 let theDesk: Promise<Desk> | undefined;
-let faces: Promise<ReadonlyMap<string, Face>> | undefined;
 
 /** Puts the demo pieces on the shelf of a new database, the first by name on top. */
 async function seed(db: Database): Promise<void> {
@@ -76,6 +73,21 @@ function locked(): ReturnType<typeof takeLock> {
   }
 }
 
+const DAY_MS = 24 * 60 * 60 * 1000;
+/** The shelf comes first. */
+const TIDY_AFTER_MS = 60_000;
+
+/** Clears once a day what nobody can bring back any more. */
+function tidyDaily(db: Database): void {
+  const run = (): void => {
+    tidy(db).catch((error: unknown) => {
+      console.error(`What was deleted long ago could not be cleared: ${(error as Error).message}`);
+    });
+  };
+  setTimeout(run, TIDY_AFTER_MS).unref();
+  setInterval(run, DAY_MS).unref();
+}
+
 /** Opens the database under a lock of our own; ends the process with a plain message when it is taken. */
 export function startDatabase(): void {
   const lock = locked();
@@ -93,6 +105,7 @@ export function startDatabase(): void {
     return db;
   })();
   opening.catch(giveUp);
+  void opening.then(tidyDaily);
   writeFileSync(KEY_FILE, KEY, { mode: 0o600 });
 }
 
@@ -105,21 +118,3 @@ export async function stopDatabase(): Promise<void> {
 export const desk = (): Promise<Desk> => (theDesk ??= database().then((db) => new Desk(db)));
 
 export const database = (): Promise<Database> => opening ?? Promise.reject(new Error('The database was not started.'));
-
-/** Brought faces that have been asked for, ready to draw with. */
-const own = new Map<string, Face>();
-
-/** The faces that ship, and those of the given ids that were brought. */
-export async function facesFor(ids: Iterable<string>): Promise<ReadonlyMap<string, Face>> {
-  const shipped = await (faces ??= shippedFaces(HOME));
-  const db = await database();
-  const more = [...new Set(ids)].filter((id) => !shipped.has(id));
-  for (const id of more) {
-    const found = own.has(id) ? null : await findFace(db, id);
-    const face = found && createFace(id, found.name, found.bytes);
-    if (face?.ok) own.set(id, face.value);
-  }
-  return more.length === 0
-    ? shipped
-    : new Map([...shipped, ...more.flatMap((id) => (own.has(id) ? [[id, own.get(id)!] as const] : []))]);
-}

@@ -3,6 +3,7 @@ import images from './002-images';
 import faces from './003-faces';
 import outputs from './004-outputs';
 import heads from './005-heads';
+import pictures from './006-pictures';
 
 /** In order; each is run once. The number of a migration is its place in this list, from 1. */
-export const MIGRATIONS: readonly string[] = [pieces, images, faces, outputs, heads];
+export const MIGRATIONS: readonly string[] = [pieces, images, faces, outputs, heads, pictures];

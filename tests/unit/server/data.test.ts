@@ -20,6 +20,7 @@ import {
   replaceDocument,
   setDeleted,
 } from '../../../server/data/pieces';
+import { tidy } from '../../../server/data/tidy';
 import { MIGRATIONS } from '../../../server/migrations';
 import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 
@@ -209,6 +210,41 @@ describe('the desk', () => {
     });
     expect(await setDeleted(db, 'p1', false)).toBe(true);
     expect((await listPieces(db)).find(({ id }) => id === 'p1')).toMatchObject({ widthMm: 84, revision: 3 });
+  });
+});
+
+describe('tidying', () => {
+  it('clears what was deleted, or is named by nothing, for longer than a month, and nothing else', async () => {
+    const db = await openDatabase('');
+    const [older, newer] = ["now() - interval '31 days'", "now() - interval '29 days'"];
+    const id = (n: number): string => String(n).repeat(32);
+    const withFace = piece([curve(circle(30)), lettering('TIDE', { faceId: 'own-face' })]);
+    for (const name of ['here', 'gone', 'going']) await insertPiece(db, name, name === 'here' ? withFace : start);
+    const desk = new Desk(db);
+    const change = sent('X', 'c');
+    await desk.commit('here', 'a', 0, [
+      { ...change, change: { ...change.change, steps: [{ ...setStep(withFace, 'words', ['wording'], 'X') }] } },
+    ]);
+    await db.write(`UPDATE pieces SET deleted_at = ${older} WHERE id = 'gone'`);
+    await db.write(`UPDATE pieces SET deleted_at = ${newer} WHERE id = 'going'`);
+    const image =
+      "INSERT INTO images (id, media_type, width_px, height_px, bytes, kept_at) VALUES ($1, 'image/png', 1, 1, '', ";
+    await db.write(`${image} ${older})`, [id(1)]);
+    await db.write(`${image} ${older})`, [id(2)]);
+    await db.write(`${image} ${newer})`, [id(3)]);
+    // One is named by a step of the log alone, so that undoing can bring it back.
+    await db.write('UPDATE changes SET change = $1', [JSON.stringify({ steps: [{ value: { imageId: id(2) } }] })]);
+    for (const face of ['own-face', 'other-face'])
+      await db.write(`INSERT INTO faces (id, name, embedding, bytes, kept_at) VALUES ($1, $1, '', '', ${older})`, [
+        face,
+      ]);
+    expect(await tidy(db)).toEqual({ pieces: 1, files: 2 });
+    const rows = async (sql: string) => (await db.query<{ id: string }>(sql)).map((row) => row.id);
+    expect(await rows('SELECT id FROM pieces ORDER BY id')).toEqual(['going', 'here']);
+    expect(await rows('SELECT id FROM images ORDER BY id')).toEqual([id(2), id(3)]);
+    expect(await rows('SELECT id FROM faces')).toEqual(['own-face']);
+    expect(await tidy(db)).toEqual({ pieces: 0, files: 0 });
+    await db.close();
   });
 });
 

@@ -1,0 +1,47 @@
+// Runs in a thread of its own: what takes long and must not keep the server from answering. See worker.ts.
+import { parentPort, workerData } from 'node:worker_threads';
+import { drawPiece } from '#core/drawing/drawPiece';
+import type { PictureFile } from '#core/drawing/pictures';
+import { writeSvg } from '#core/output/svg';
+import { isLettering, isPicture, type Piece } from '#core/piece/types';
+import { createFace, type Face } from '#core/type/face';
+import { shippedFaces } from '../fonts/shippedFaces';
+
+/** A piece to draw, with what of it does not ship. */
+export interface DrawJob {
+  readonly piece: Piece;
+  readonly images: readonly (readonly [id: string, file: PictureFile])[];
+  readonly faces: readonly { readonly id: string; readonly name: string; readonly bytes: Uint8Array }[];
+}
+
+/** A picture; not whole where a typeface or an image that belongs to it was not at hand. */
+export interface Drawn {
+  readonly svg: string;
+  readonly whole: boolean;
+}
+
+const shipped = shippedFaces((workerData as { home: string }).home);
+/** Brought faces that have been used, ready to draw with. */
+const brought = new Map<string, Face>();
+
+async function draw({ piece, images, faces }: DrawJob): Promise<Drawn> {
+  for (const { id, name, bytes } of faces) {
+    const face = brought.has(id) ? null : createFace(id, name, bytes);
+    if (face?.ok) brought.set(id, face.value);
+  }
+  const known = new Map([...(await shipped), ...brought]);
+  const pictures = new Map(images);
+  const ids = piece.items.filter(isLettering).map((one) => one.faceId);
+  const shown = piece.items.filter(isPicture).map((one) => one.imageId);
+  return {
+    svg: writeSvg(drawPiece(piece, known, pictures), { decimals: 2 }),
+    whole: ids.every((id) => known.has(id)) && shown.every((id) => pictures.has(id)),
+  };
+}
+
+parentPort!.on('message', ({ n, job }: { readonly n: number; readonly job: DrawJob }) => {
+  draw(job).then(
+    (drawn) => parentPort!.postMessage({ n, drawn }),
+    (error: unknown) => parentPort!.postMessage({ n, error: (error as Error).message }),
+  );
+});
