@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { pieceProblems } from '#core/piece/check';
+import { pieceProblems } from '#core/piece/check/index';
 import { openDatabase, restoreDatabase } from '../server/data/database';
 import { findPiece, listPieces } from '../server/data/pieces';
 

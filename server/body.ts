@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3';
 import type * as yup from 'yup';
-import { problemsOf } from '#core/piece/problems';
+import { problemsOf } from '#core/piece/check/problems';
 import { problem } from './problem';
 
 /** The largest body that is read, in bytes. A piece at its limits is smaller. */

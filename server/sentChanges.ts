@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import type { Change } from '#core/piece/history';
 import { isStep } from '#core/piece/steps/index';
-import { isWellFormed } from '#core/piece/wellFormed';
+import { isWellFormed } from '#core/piece/check/wellFormed';
 import type { SentChange } from './data/desk';
 
 /** What a page sends: changes, made on a revision. */

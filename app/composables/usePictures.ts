@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { freeName, makePicture, makeTracing } from '#core/piece/make';
 import { isLettering, type Piece, type Tracing } from '#core/piece/types';
-import { cutTo } from '#core/piece/wellFormed';
+import { cutTo } from '#core/piece/check/wellFormed';
 import { api, RequestFailed } from '~/utils/api';
 import { bringPicture, type PictureUse } from '~/utils/bringPicture';
 import { usePiece } from '~/stores/piece';

@@ -1,6 +1,6 @@
 import { applySteps, setStep, withMore, type Made, type Step } from '../piece/steps';
 import type { CurveShape, Piece } from '../piece/types';
-import { problemsAfter } from '../piece/check';
+import { problemsAfter } from '../piece/check/index';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Ground, Rule } from './rule';
 import { RULES } from './rules';

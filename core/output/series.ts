@@ -3,7 +3,7 @@ import { LIMITS } from '../piece/limits';
 import type { Faces } from '../setting/settingOf';
 import { transact } from '../editing/transact';
 import { rewordSteps } from '../piece/wording/reword';
-import { cutTo } from '../piece/wellFormed';
+import { cutTo } from '../piece/check/wellFormed';
 import type { Lettering, Piece } from '../piece/types';
 import type { Problem } from '../result';
 

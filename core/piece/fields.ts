@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { LIMITS, type LimitName } from './limits';
-import { isWellFormed } from './wellFormed';
+import { isWellFormed } from './check/wellFormed';
 
 // What was sent is not told back: it may be of any length.
 yup.setLocale({

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result';
-import { pieceProblems } from './check';
-import { boundsProblem } from './bounds';
+import { pieceProblems } from './check/index';
+import { boundsProblem } from './check/bounds';
 import { MIGRATIONS } from './migrations';
 import type { Piece } from './types';
 import { CURRENT_VERSION } from './version';

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result';
-import { problemsAfter } from './check';
+import { problemsAfter } from './check/index';
 import type { Change } from './history';
 import { applyStep, type Step } from './steps';
 import type { Piece } from './types';

@@ -59,7 +59,7 @@ async function migrate(db: PGlite, from: number): Promise<void> {
 }
 
 /** A database that a newer version of Under Arc has made its own. */
-export class NewerSchema extends Error {
+class NewerSchema extends Error {
   constructor(readonly schema: number) {
     super(
       `it is of a newer Under Arc (schema ${schema}; this one knows up to ${MIGRATIONS.length}). Start that version, or restore a back-up of this one`,

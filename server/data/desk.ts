@@ -1,5 +1,5 @@
 import { receive } from '#core/editing/transact';
-import { touchedBy } from '#core/piece/check';
+import { touchedBy } from '#core/piece/check/index';
 import type { Change } from '#core/piece/history';
 import { applySteps, type Step } from '#core/piece/steps/index';
 import { holdersOf, parentsOf, type Item, type Piece } from '#core/piece/types';

@@ -45,7 +45,7 @@ export async function headOf(db: Database, id: string): Promise<number | null> {
 }
 
 /** A document that the log no longer leads to. */
-export class BrokenLog extends Error {}
+class BrokenLog extends Error {}
 
 /**
  * A piece that is not deleted, or null: its newest document with the changes since.

@@ -7,7 +7,7 @@ import type { Database, Transaction } from './database';
 const STAYING = 2;
 
 /** A document as it is stored: compressed JSON. */
-export const packed = (piece: unknown): Buffer => gzipSync(JSON.stringify(piece), { level: 4 });
+const packed = (piece: unknown): Buffer => gzipSync(JSON.stringify(piece), { level: 4 });
 const packedAside = async (piece: unknown): Promise<Buffer> =>
   promisify(gzip)(JSON.stringify(piece), { level: 4 }) as Promise<Buffer>;
 

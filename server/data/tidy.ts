@@ -2,7 +2,7 @@ import type { Database } from './database';
 import { unpacked } from './snapshots';
 
 /** After so many days a deleted piece is gone for good, and so is an image or a typeface that nothing names. */
-export const DAYS = 30;
+const DAYS = 30;
 
 const OLD = `now() - interval '${DAYS} days'`;
 /** So many documents are read at a time. */

@@ -1,3 +1,4 @@
+import type { IncomingHttpHeaders } from 'node:http';
 import { problem } from '../problem';
 
 /** Hosts under which the server answers, beside this machine's own names: UNDER_ARC_HOSTS, with commas between. */
@@ -22,29 +23,27 @@ const READING: ReadonlySet<string> = new Set(['GET', 'HEAD']);
 
 const hostname = (host: string): string => host.toLowerCase().replace(/:\d+$/, '');
 
-/**
- * Lets in only what comes to a name of this server, and changes only from its own pages: a page of elsewhere in the
- * same browser can neither read nor change anything, whatever name it gives itself.
- */
-export default defineEventHandler((event) => {
-  // Said with refusals too. Pages get a policy of their own, see nuxt.config.ts.
-  setResponseHeaders(event, { ...SAID, ...(event.path.startsWith('/api/') && { 'content-security-policy': NOTHING }) });
-  const { method, headers } = event.node.req;
-  const host = headers.host ?? '';
+/** Refuses names that are not this server's: a name of elsewhere may be made to lead here. */
+function checkHost(host: string): void {
   if (!HOSTS.has(hostname(host)))
     throw problem(421, {
       code: 'unknown-host',
       message: `This server does not answer for “${host.slice(0, 100)}”. If it should, name it in UNDER_ARC_HOSTS.`,
     });
-  if (READING.has(method ?? '')) return;
-  const { origin } = headers;
-  const site = headers['sec-fetch-site'];
+}
+
+/** Refuses what another page sends, as the browser says. */
+function checkOrigin({ origin, 'sec-fetch-site': site }: IncomingHttpHeaders, host: string): void {
   const own = origin === undefined || isOwn(origin, host);
   if (!own || (site !== undefined && site !== 'same-origin' && site !== 'none'))
     throw problem(403, {
       code: 'foreign-page',
       message: 'Changes are taken from pages of Under Arc itself only. Open it at its own address.',
     });
+}
+
+/** Refuses bodies that a form of another page could send. */
+function checkType(headers: IncomingHttpHeaders): void {
   const type = headers['content-type'];
   const hasBody = Number(headers['content-length'] ?? 0) > 0 || headers['transfer-encoding'] !== undefined;
   if ((hasBody || type !== undefined) && !TAKEN.test(type ?? ''))
@@ -52,6 +51,21 @@ export default defineEventHandler((event) => {
       code: 'unknown-type',
       message: `A body of the type ${(type ?? 'none').slice(0, 60)} is not taken. Send JSON as application/json, or a typeface or picture as what it is.`,
     });
+}
+
+/**
+ * Lets in only what comes to a name of this server, and changes only from its own pages: a page of elsewhere in the
+ * same browser can neither read nor change anything, whatever name it gives itself.
+ */
+export default defineEventHandler((event) => {
+  // Said with refusals too. Pages get a policy of their own, see nuxt.config.ts.
+  setResponseHeaders(event, { ...SAID, ...(event.path.startsWith('/api/') && { 'content-security-policy': NOTHING }) });
+  const { method = '', headers } = event.node.req,
+    host = headers.host ?? '';
+  checkHost(host);
+  if (READING.has(method)) return;
+  checkOrigin(headers, host);
+  checkType(headers);
 });
 
 function isOwn(origin: string, host: string): boolean {

@@ -2,7 +2,7 @@ import { expect } from 'vitest';
 import { tracksOf } from '#core/curves/index';
 import { transact } from '#core/editing/transact';
 import { settingOf } from '#core/setting/settingOf';
-import { pieceProblems } from '#core/piece/check';
+import { pieceProblems } from '#core/piece/check/index';
 import { applySteps, invertSteps, type Step } from '#core/piece/steps/index';
 import { isLettering, type Piece } from '#core/piece/types';
 import type { Result } from '#core/result';

@@ -7,7 +7,7 @@ import { bringArtSteps } from '#core/editing/edits/bringArt';
 import { tracePath } from '#core/geometry/outlines/tracePath';
 import { extentOf, middleOf } from '#core/geometry/extent';
 import { freeName, makeCurve } from '#core/piece/make';
-import { cutTo } from '#core/piece/wellFormed';
+import { cutTo } from '#core/piece/check/wellFormed';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { usePictures } from '~/composables/usePictures';
 import { usePiece } from '~/stores/piece';

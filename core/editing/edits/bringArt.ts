@@ -6,7 +6,7 @@ import { extentOf, middleOf } from '../../geometry/extent';
 import { makeStroke } from '../../piece/make';
 import { setStep, type Step } from '../../piece/steps';
 import { LIMITS } from '../../piece/limits';
-import { cutTo } from '../../piece/wellFormed';
+import { cutTo } from '../../piece/check/wellFormed';
 import type { Art, ArtPart, Ink, Piece } from '../../piece/types';
 import { fail, ok, type Result } from '../../result';
 

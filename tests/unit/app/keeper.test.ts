@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { twinSteps } from '#core/editing/edits/twin';
 import { transact } from '#core/editing/transact';
-import { EMPTY_HISTORY, recordChange, undoChange, type Change } from '#core/piece/history';
-import { onTop } from '#core/piece/undo';
+import { EMPTY_HISTORY, recordChange, type Change } from '#core/piece/history';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import { findLettering, type Piece } from '#core/piece/types';
 import { Keeper, type Answer, type LoggedChange, type PendingChange } from '../../../app/utils/keeper';
@@ -115,12 +114,14 @@ describe('the keeper', () => {
   it('keeps the very same piece once it is acknowledged, so that nothing is drawn or computed again', async () => {
     const desk = new Desk();
     const keeper = desk.keeper('a');
-    for (const text of ['N', 'NE', 'NEW']) keeper.make(typed(keeper, text));
+    for (const text of ['N', 'NE', 'NEW']) keeper.make(typed(keeper, text, 'one-stay'));
     const { piece: shown, history } = keeper;
     await keeper.flush();
     expect(keeper.state).toBe('saved');
     expect(keeper.piece).toBe(shown);
     expect(keeper.history).toBe(history);
+    // A gesture goes out as one change.
+    expect(desk.log.map(({ change }) => change.steps)).toMatchObject([[{ value: 'NEW', was: 'TIDE' }]]);
   });
 
   it('sends what follows of a gesture apart, once its beginning may be logged', async () => {
@@ -134,15 +135,6 @@ describe('the keeper', () => {
     await keeper.flush();
     expect([keeper.state, words(desk.piece), words(keeper.piece)]).toEqual(['saved', 'NEW', 'NEW']);
     expect(keeper.history.undo).toHaveLength(1);
-  });
-
-  it('sends a gesture as one change', async () => {
-    const desk = new Desk();
-    const keeper = desk.keeper('a');
-    for (const text of ['N', 'NE', 'NEW']) keeper.make(typed(keeper, text, 'one-stay'));
-    await keeper.flush();
-    expect(desk.log).toHaveLength(1);
-    expect(desk.log[0]!.change.steps).toMatchObject([{ value: 'NEW', was: 'TIDE' }]);
   });
 
   it('holds on while the server is away, says so, and sends again', async () => {
@@ -331,39 +323,5 @@ describe('the keeper', () => {
     expect(desk.requests - requests).toBeLessThanOrEqual(6);
     expect(desk.pauses.every((ms) => ms >= 3000)).toBe(true);
     expect(keeper.waiting).toBe(1);
-  });
-});
-
-describe('undoing one’s own', () => {
-  const entry = (p: Piece, id: string, path: string[], value: unknown) => {
-    const change = { ...typedOn(p), steps: [setStep(p, id, path, value)] };
-    const next = applySteps(p, change.steps);
-    if (!next.ok) throw new Error(next.problem.message);
-    return { piece: next.value, history: recordChange(EMPTY_HISTORY, change) };
-  };
-  const typedOn = (_p: Piece): Change => ({
-    entryId: `u${++ids}`,
-    kind: 'do',
-    label: 'Change wording',
-    steps: [],
-    selectionBefore: [],
-    selectionAfter: [],
-  });
-  it('takes back what one did, and leaves what others did since', () => {
-    const mine = entry(start, 'words', ['wording'], 'MINE');
-    const theirs = entry(mine.piece, 'more', ['wording'], 'THEIRS');
-    const undone = onTop(theirs.piece, undoChange(mine.history)!);
-    expect(undone.ok && [words(undone.value.piece), words(undone.value.piece, 'more')]).toEqual(['TIDE', 'THEIRS']);
-    const over = entry(mine.piece, 'words', ['wording'], 'OVER IT');
-    const nothing = onTop(over.piece, undoChange(mine.history)!);
-    expect(nothing.ok && [words(nothing.value.piece), nothing.value.change.steps]).toEqual(['OVER IT', []]);
-  });
-  it('is refused where what was made since needs it', () => {
-    const change: Change = { ...typedOn(start), steps: [{ kind: 'insert', index: 0, item: curve(circle(9), 'new') }] };
-    const made = applySteps(start, change.steps);
-    if (!made.ok) throw new Error();
-    const onIt = entry(made.value, 'words', ['curveId'], 'new');
-    const undone = onTop(onIt.piece, undoChange(recordChange(EMPTY_HISTORY, change))!);
-    expect(undone.ok ? undone.value.change.steps : undone.problem.code).toEqual([]);
   });
 });

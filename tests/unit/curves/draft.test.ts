@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { draft, draftAt, type DraggedKind } from '#core/curves/draft';
 import { curveKind, trackOf } from '#core/curves/index';
 import { extentOf } from '#core/geometry/extent';
-import { pieceProblems } from '#core/piece/check';
+import { pieceProblems } from '#core/piece/check/index';
 import { curve, piece } from '../../support/pieces';
 
 const KINDS: DraggedKind[] = [

@@ -11,7 +11,7 @@ import { askedFor, replaceInk } from '#core/editing/edits/inkEdits';
 import { readableInk } from '#core/editing/edits/readableInk';
 import { followed } from '../../support/edits';
 import { writeSvg } from '#core/output/svg';
-import { pieceProblems } from '#core/piece/check';
+import { pieceProblems } from '#core/piece/check/index';
 import { parsePiece } from '#core/piece/read';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';
 import type { Art, Piece } from '#core/piece/types';

@@ -12,7 +12,7 @@ import { tracksOf } from '#core/curves/index';
 import { writeSvg } from '#core/output/svg';
 import { pictureOfStyle } from '#core/output/stylePicture';
 import { makeStroke, makeStyle } from '#core/piece/make';
-import { pieceProblems } from '#core/piece/check';
+import { pieceProblems } from '#core/piece/check/index';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import type { Curve, Item, Lettering, Piece, Stroke } from '#core/piece/types';
 import { circle, curve, faces, lettering, piece } from '../../support/pieces';

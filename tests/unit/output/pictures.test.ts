@@ -17,7 +17,7 @@ import { writePreview } from '#core/output/preview';
 import { writeSvg } from '#core/output/svg';
 import { STANDARD_INKS } from '#core/piece/inks';
 import { makePicture } from '#core/piece/make';
-import { pieceProblems } from '#core/piece/check';
+import { pieceProblems } from '#core/piece/check/index';
 import { parsePiece } from '#core/piece/read';
 import type { Item, Picture, Piece } from '#core/piece/types';
 import { circle, curve, faces, piece } from '../../support/pieces';

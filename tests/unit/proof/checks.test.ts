@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { Faces } from '#core/setting/settingOf';
 import { makePicture, makeStroke } from '#core/piece/make';
 import { PROCESSES } from '#core/piece/process';
-import { pieceProblems } from '#core/piece/check';
+import { pieceProblems } from '#core/piece/check/index';
 import { applySteps } from '#core/piece/steps/index';
 import type { Curve, Item, Lettering, Picture, Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';

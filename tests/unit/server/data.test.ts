@@ -1,4 +1,3 @@
-import { PGlite } from '@electric-sql/pglite';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -20,8 +19,6 @@ import {
   replaceDocument,
   setDeleted,
 } from '../../../server/data/pieces';
-import { tidy } from '../../../server/data/tidy';
-import { MIGRATIONS } from '../../../server/migrations';
 import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 
 const start = piece([curve(circle(30)), lettering('TIDE')]);
@@ -210,66 +207,6 @@ describe('the desk', () => {
     });
     expect(await setDeleted(db, 'p1', false)).toBe(true);
     expect((await listPieces(db)).find(({ id }) => id === 'p1')).toMatchObject({ widthMm: 84, revision: 3 });
-  });
-});
-
-describe('tidying', () => {
-  it('clears what was deleted, or is named by nothing, for longer than a month, and nothing else', async () => {
-    const db = await openDatabase('');
-    const [older, newer] = ["now() - interval '31 days'", "now() - interval '29 days'"];
-    const id = (n: number): string => String(n).repeat(32);
-    const withFace = piece([curve(circle(30)), lettering('TIDE', { faceId: 'own-face' })]);
-    for (const name of ['here', 'gone', 'going']) await insertPiece(db, name, name === 'here' ? withFace : start);
-    const desk = new Desk(db);
-    const change = sent('X', 'c');
-    await desk.commit('here', 'a', 0, [
-      { ...change, change: { ...change.change, steps: [{ ...setStep(withFace, 'words', ['wording'], 'X') }] } },
-    ]);
-    await db.write(`UPDATE pieces SET deleted_at = ${older} WHERE id = 'gone'`);
-    await db.write(`UPDATE pieces SET deleted_at = ${newer} WHERE id = 'going'`);
-    const image =
-      "INSERT INTO images (id, media_type, width_px, height_px, bytes, kept_at) VALUES ($1, 'image/png', 1, 1, '', ";
-    await db.write(`${image} ${older})`, [id(1)]);
-    await db.write(`${image} ${older})`, [id(2)]);
-    await db.write(`${image} ${newer})`, [id(3)]);
-    // One is named by a step of the log alone, so that undoing can bring it back.
-    await db.write('UPDATE changes SET change = $1', [JSON.stringify({ steps: [{ value: { imageId: id(2) } }] })]);
-    for (const face of ['own-face', 'other-face'])
-      await db.write(`INSERT INTO faces (id, name, embedding, bytes, kept_at) VALUES ($1, $1, '', '', ${older})`, [
-        face,
-      ]);
-    expect(await tidy(db)).toEqual({ pieces: 1, files: 2 });
-    const rows = async (sql: string) => (await db.query<{ id: string }>(sql)).map((row) => row.id);
-    expect(await rows('SELECT id FROM pieces ORDER BY id')).toEqual(['going', 'here']);
-    expect(await rows('SELECT id FROM images ORDER BY id')).toEqual([id(2), id(3)]);
-    expect(await rows('SELECT id FROM faces')).toEqual(['own-face']);
-    expect(await tidy(db)).toEqual({ pieces: 0, files: 0 });
-    await db.close();
-  });
-});
-
-describe('a database of an earlier version', () => {
-  it('is copied beside itself, then brought up, with its pieces and their logs', async () => {
-    const folder = join(mkdtempSync(join(tmpdir(), 'under-arc-older-')), 'pg');
-    const old = await PGlite.create(folder);
-    for (const sql of MIGRATIONS.slice(0, 4)) await old.exec(sql);
-    await old.exec('CREATE TABLE schema_version (version integer NOT NULL); INSERT INTO schema_version VALUES (4)');
-    await old.query('INSERT INTO pieces (id, document, revision) VALUES ($1, $2, 1)', ['p', JSON.stringify(start)]);
-    await old.query(
-      "INSERT INTO changes (piece_id, revision, change_id, client_id, change) VALUES ('p', 1, 'c', 'a', $1)",
-      [JSON.stringify(sent('X', 'c').change)],
-    );
-    await old.close();
-    const db = await openDatabase(folder);
-    expect(db.isNew).toBe(false);
-    expect(await findPiece(db, 'p')).toEqual({ id: 'p', piece: start, revision: 1 });
-    expect((await changesSince(db, 'p', 0)).map(({ change }) => change)).toEqual([sent('X', 'c').change]);
-    expect((await new Desk(db).commit('p', 'a', 1, [sent('NEW', 'n')])).ok).toBe(true);
-    await db.close();
-    const copy = await PGlite.create(`${folder}-schema-4`);
-    expect((await copy.query('SELECT version FROM schema_version')).rows).toEqual([{ version: 4 }]);
-    expect((await copy.query('SELECT document FROM pieces')).rows).toEqual([{ document: start }]);
-    await copy.close();
   });
 });
 

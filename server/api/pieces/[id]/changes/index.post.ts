@@ -1,4 +1,4 @@
-import { boundsProblem } from '#core/piece/bounds';
+import { boundsProblem } from '#core/piece/check/bounds';
 import { readValid } from '../../../../body';
 import { announce } from '../../../../events';
 import { problem } from '../../../../problem';

@@ -1,5 +1,5 @@
-import type { Problem } from '../result';
-import { holdersOf, parentsOf, type Item, type Lettering, type Piece } from './types';
+import type { Problem } from '../../result';
+import { holdersOf, parentsOf, type Item, type Lettering, type Piece } from '../types';
 
 /** Every ink that an item or a style asks for, with the name of the field that does. */
 function inksOf(

@@ -1,6 +1,6 @@
-import { unionOf } from './fields';
+import { unionOf } from '../fields';
 import { isWellFormed } from './wellFormed';
-import type { Problem } from '../result';
+import type { Problem } from '../../result';
 
 /** What any JSON that comes in may be at most. A piece at its limits is within. */
 export const JSON_BOUNDS = { depth: 40, parts: 3_000_000, names: 1000 } as const;

@@ -1,12 +1,12 @@
-import type { Problem } from '../result';
-import { fieldsOf } from './fields';
+import type { Problem } from '../../result';
+import { fieldsOf } from '../fields';
 import { crossProblems } from './cross';
-import { item as itemSchema } from './items';
-import { LIMITS } from './limits';
+import { item as itemSchema } from '../items';
+import { LIMITS } from '../limits';
 import { problemsOf } from './problems';
-import { pieceSchema } from './schema';
-import type { Step } from './steps';
-import type { Item, Piece } from './types';
+import { pieceSchema } from '../schema';
+import type { Step } from '../steps';
+import type { Item, Piece } from '../types';
 
 /** Every problem of something that claims to be a piece of the current version; none when it is one. */
 export function pieceProblems(value: unknown): Problem[] {
