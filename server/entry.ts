@@ -1,8 +1,6 @@
 // Where the built server starts. In place of Nitro's own, for time limits and a quick end.
-import '#nitro-internal-pollyfills';
 import { createServer } from 'node:http';
 import { toNodeListener } from 'h3';
-import { useNitroApp } from 'nitropack/runtime';
 import { endListening } from './events';
 
 /** How long a request may take to arrive, ms: its head, and the whole of it. */
