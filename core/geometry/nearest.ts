@@ -78,6 +78,27 @@ function nearestOnSpan(path: MeasuredPath, index: number, to: Vec): Nearest {
   return { s: path.startDistance[index]! + along, distanceMm: hypot(point.x - to.x, point.y - to.y), point };
 }
 
+/** The middles of the spans of a path, two numbers each. No point of a span is farther from it than the span is long. */
+const middles = new WeakMap<MeasuredPath, Float64Array>();
+
+function middlesOf(path: MeasuredPath): Float64Array {
+  let known = middles.get(path);
+  if (!known) {
+    known = new Float64Array(path.spans.length * 2);
+    path.spans.forEach(({ segment, t0, t1 }, i) => {
+      const { x, y } = pointAt(segment, (t0 + t1) / 2);
+      known!.set([x, y], i * 2);
+    });
+    middles.set(path, known);
+  }
+  return known;
+}
+
+/** Fewer spans than this are looked at as they are. */
+const FEW = 4;
+/** Far below what is told apart. */
+const SURELY_MM = 1e-9;
+
 /**
  * The place on a path nearest to a point. Where several are equally near, the one that comes first along the
  * path is given.
@@ -85,8 +106,23 @@ function nearestOnSpan(path: MeasuredPath, index: number, to: Vec): Nearest {
  * @returns null for a path without length
  */
 export function nearest(path: MeasuredPath, to: Vec): Nearest | null {
+  const { spans, startDistance } = path;
+  // Spans that are surely farther than the one whose middle is nearest are left out.
+  let reach = Infinity;
+  const middle = spans.length > FEW ? middlesOf(path) : null;
+  const fromMiddle = (i: number): number => hypot(middle![i * 2]! - to.x, middle![i * 2 + 1]! - to.y);
+  if (middle) {
+    let at = 0,
+      least = Infinity;
+    for (let i = 0; i < spans.length; i++) {
+      const mm = fromMiddle(i);
+      if (mm < least) [at, least] = [i, mm];
+    }
+    reach = nearestOnSpan(path, at, to).distanceMm + SURELY_MM;
+  }
   let best: Nearest | null = null;
-  for (let i = 0; i < path.spans.length; i++) {
+  for (let i = 0; i < spans.length; i++) {
+    if (middle && fromMiddle(i) - (startDistance[i + 1]! - startDistance[i]!) > reach) continue;
     const found = nearestOnSpan(path, i, to);
     if (!best || found.distanceMm < best.distanceMm - 1e-12) best = found;
   }

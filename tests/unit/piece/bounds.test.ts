@@ -104,11 +104,7 @@ describe('what steps have brought into a piece', () => {
   it('is found where others miss what they took', () => {
     expect(after(setStep(p, null, ['inks'], []))).toEqual(['items[1].fill']);
     const other = { ...curve(circle(30)), id: 'other' };
-    const held = piece([
-      ...p.items,
-      other,
-      { ...curve({ kind: 'parallel', of: 'other', byMm: 2 } as never), id: 'par' },
-    ]);
+    const held = piece([...p.items, other, { ...curve({ kind: 'parallel', of: 'other', distanceMm: 2 }), id: 'par' }]);
     const gone = { kind: 'remove', index: 2, item: other } as const;
     const next = applySteps(held, [gone]);
     expect(next.ok && problemsAfter(next.value, [gone]).map(({ code }) => code)).toContain('unknown-curve');
