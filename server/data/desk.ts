@@ -177,11 +177,17 @@ export class Desk {
     const live = await this.open(id);
     if (!live) return fail(GONE);
     if (base > live.revision) return fail(RELOAD);
-    const before = await this.since(id, live, base);
+    // While the lines are read others may go on: from here to the append nothing is waited for.
+    let before: readonly LoggedChange[] | null, at: number;
+    do {
+      at = live.revision;
+      before = await this.since(id, live, base);
+    } while (live.revision !== at);
     if (!before) return fail(RELOAD);
+    const seen = before;
     const stale = async (): Promise<Result<Committed>> => {
       await live.last;
-      return fail({ ...STALE, value: before });
+      return fail({ ...STALE, value: seen });
     };
     const ids = new Set(changes.map(({ changeId }) => changeId));
     if (before.some(({ changeId }) => ids.has(changeId))) return stale();

@@ -124,11 +124,25 @@ describe('the desk', () => {
       pieces.flatMap((id) => rings.map((_, n) => desk.commit(id, `by${n}`, 0, [wider(n, `${id}-${n}`)]))),
     );
     expect(done.map((one) => one.ok && one.value.revision)).toEqual(pieces.flatMap(() => [1, 2, 3, 4, 5]));
+    expect(done.map((one) => one.ok && one.value.before.length)).toEqual(pieces.flatMap(() => [0, 1, 2, 3, 4]));
     for (const id of pieces) {
       const lines = await changesSince(db, id, 0);
       expect(lines.map(({ changeId }) => changeId)).toEqual([0, 1, 2, 3, 4].map((n) => `${id}-${n}`));
       expect((await findPiece(db, id))!.piece.items).toMatchObject(rings.map((_, n) => ({ shape: circle(50 + n) })));
     }
+  });
+
+  it('takes one of two that come in the same moment about the same, whoever reads the piece first', async () => {
+    await insertPiece(db, 'race', start);
+    const fresh = new Desk(db);
+    const both = await Promise.all([
+      fresh.commit('race', 'a', 0, [sent('ONE', 'r1')]),
+      fresh.commit('race', 'b', 0, [set('r2', 'words', ['wording'], 'TWO')]),
+    ]);
+    expect(both).toMatchObject([
+      { ok: true, value: { revision: 1 } },
+      { ok: false, problem: { code: 'stale', value: [{ changeId: 'r1' }] } },
+    ]);
   });
 
   it('goes on from what another server made of the same piece', async () => {
