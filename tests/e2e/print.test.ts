@@ -18,7 +18,7 @@ describe.each(['1-roundel', '2-marmalade-lid', '3-cap-badge'])('%s', (name) => {
   beforeAll(async () => {
     server = await Server.start();
     browser = await openBrowser();
-    page = await openPage(browser, []);
+    page = await openPage(browser, [], { bypassCSP: true });
     bench = new Bench(page, server);
     await bench.open(await made(server, source));
     await Promise.all(

@@ -106,7 +106,10 @@ describe('the proof of the roundel', () => {
 
   it('finds a picture whose image the server does not have, and none that it has', async () => {
     const bytes = fields(300);
-    await fetch(`${on.server.base}/api/images`, { method: 'POST', body: new Blob([bytes as Uint8Array<ArrayBuffer>]) });
+    await fetch(`${on.server.base}/api/images`, {
+      method: 'POST',
+      body: new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' }),
+    });
     const here = pictureOf(bytes, 300, { widthMm: 20 });
     await on.bench.open(
       await made(on.server, piece([here, { ...here, id: 'other', name: 'Elsewhere', imageId: 'f'.repeat(32) }])),

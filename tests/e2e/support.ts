@@ -99,9 +99,13 @@ export const BROWSER_ARGS = [
 export const openBrowser = (): Promise<Browser> =>
   chromium.launch({ executablePath: '/usr/bin/chromium', args: BROWSER_ARGS });
 
-/** A page whose errors fail the test that caused them. */
-export async function openPage(browser: Browser, errors: string[]): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+/** A page whose errors fail the test that caused them. `bypassCSP` lets a test put styles and documents of its own in. */
+export async function openPage(browser: Browser, errors: string[], { bypassCSP = false } = {}): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    bypassCSP,
+  });
   const page = await context.newPage();
   page.on('pageerror', (error) => errors.push(error.message));
   // What the policy of the page forbids would fail without a word.
