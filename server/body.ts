@@ -1,5 +1,6 @@
 import type { H3Event } from 'h3';
 import type * as yup from 'yup';
+import type { Field } from '#core/piece/fields';
 import { problemsOf } from '#core/piece/check/problems';
 import { problem } from './problem';
 
@@ -38,19 +39,10 @@ export async function readJson(event: H3Event): Promise<unknown> {
   }
 }
 
-/**
- * The JSON body, checked; 422 with the path of the first wrong field.
- *
- * @param accepts says at once of most bodies that they are right, and of no wrong one
- */
-export async function readValid<T>(
-  event: H3Event,
-  schema: yup.Schema<T>,
-  accepts: (body: unknown) => boolean = () => false,
-): Promise<T> {
+/** The JSON body, checked; 422 with the path of the first wrong field. */
+export async function readValid<T>(event: H3Event, rules: Field<T> | yup.Schema<T>): Promise<T> {
   const body = await readJson(event);
-  if (accepts(body)) return body as T;
-  const [first] = problemsOf(schema, body);
+  const [first] = problemsOf(rules, body);
   if (first) throw problem(422, { ...first });
   return body as T;
 }

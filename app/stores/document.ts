@@ -81,9 +81,11 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
       }
       const foreign = event.lines.filter((line) => line.clientId !== tab?.clientId && line.revision > keeper!.revision);
       // A server that is behind the page, because a back-up was restored, is news too.
+      const before = keeper.aside.length;
       const other = event.lines.length === 0 ? event.revision !== keeper.revision : event.revision > keeper.revision;
       if (other && (event.lines.length === 0 || !keeper.takeLines(event.lines))) void catchUp();
-      if (foreign.length > 0)
+      // That something was set aside for it says more.
+      if (foreign.length > 0 && keeper.aside.length === before)
         ports.tell(
           'info',
           `Changed in another tab: ${foreign.at(-1)!.change.label.toLowerCase()}. This one has caught up.`,
@@ -99,23 +101,23 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     const loaded = await api.load(pieceId, clientId);
     if (tab !== opening) return;
     id.value = pieceId;
-    net = new SafetyNet(pieceId, clientId, () => {
-      safeHere.value = net?.holds ?? false;
-    });
+    // What is still under way when another piece is opened stays with the net of this one.
+    const own = (net = new SafetyNet(pieceId, clientId, () => {
+      if (net === own) safeHere.value = own.holds;
+    }));
     keeper = new Keeper(freeze(loaded.piece), loaded.revision, loaded.lines, clientId, {
       newId: () => nanoid(12),
       send: (revision, changes) => api.sendChanges(pieceId, clientId, revision, changes),
-      load: () =>
-        api.load(pieceId, clientId).then(
-          ({ piece: now, revision }) => ({ piece: freeze(now), revision }),
-          () => null,
-        ),
+      load: async (ids) => {
+        const [now, known] = await Promise.all([api.load(pieceId, clientId), api.knownChanges(pieceId, ids)]);
+        return { piece: freeze(now.piece), revision: now.revision, known: new Set(known) };
+      },
       changed: show,
       transact: (now, steps) => transact(now, steps, ports.ground()),
       setAside: ({ change, why }) => {
         ports.tell('warning', `“${change.label}” could not be saved and was set aside: see the top bar. ${why}`);
       },
-      stash: (pending, setAside) => net?.put(pending, setAside),
+      stash: (pending, setAside) => own.put(pending, setAside),
       later: (run, ms) => {
         setTimeout(run, ms);
       },

@@ -73,10 +73,14 @@ const AWAY: ReadonlySet<number> = new Set([0, 408, 429, 502, 503, 504]);
 function answerOf({ status, problem }: RequestFailed): Answer {
   if (AWAY.has(status)) return { kind: 'unreachable' };
   if (status >= 500) return { kind: 'failed', problem };
-  if (problem.code === 'reload') return { kind: 'reload' };
+  // A change of the same id is there: what it has of ours is asked for.
+  if (problem.code === 'reload' || problem.code === 'same-change') return { kind: 'reload' };
   if (problem.code === 'stale') return { kind: 'stale', lines: problem.lines ?? [] };
   return { kind: 'refused', problem };
 }
+
+/** More ids are asked for in several requests. */
+const IDS_AT_ONCE = 10_000;
 
 const at = (id: string): string => `/pieces/${encodeURIComponent(id)}`;
 
@@ -93,8 +97,14 @@ export const api = {
   changesSince: (id: string, since: number) =>
     request<{ revision: number; lines: LoggedChange[] }>('GET', `${at(id)}/changes?since=${since}`),
   /** Which of some changes the server has. */
-  knownChanges: (id: string, ids: readonly string[]) =>
-    request<{ ids: string[] }>('POST', `${at(id)}/changes/known`, { ids }).then((answer) => answer.ids),
+  knownChanges: async (id: string, ids: readonly string[]): Promise<string[]> => {
+    const known: string[] = [];
+    for (let from = 0; from < ids.length; from += IDS_AT_ONCE) {
+      const some = ids.slice(from, from + IDS_AT_ONCE);
+      known.push(...(await request<{ ids: string[] }>('POST', `${at(id)}/changes/known`, { ids: some })).ids);
+    }
+    return known;
+  },
   picture: (id: string, revision: number): string => `/api${at(id)}/picture.svg?revision=${revision}`,
   faces: () =>
     request<{ faces: { id: string; name: string; embedding: string }[] }>('GET', '/faces').then(

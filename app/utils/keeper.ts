@@ -38,8 +38,10 @@ export type SavingState = 'saved' | 'saving' | 'not-saved';
 export interface KeeperPorts {
   readonly newId: () => string;
   readonly send: (baseRevision: number, changes: readonly PendingChange[]) => Promise<Answer>;
-  /** Loads the piece anew; null where the server does not answer. */
-  readonly load: () => Promise<{ readonly piece: Piece; readonly revision: number } | null>;
+  /** Loads the piece anew, with which of some changes are in it already. Rejects where the server does not answer. */
+  readonly load: (
+    changeIds: readonly string[],
+  ) => Promise<{ readonly piece: Piece; readonly revision: number; readonly known: ReadonlySet<string> }>;
   /** Makes an edit by the rules of the document. */
   readonly transact: (piece: Piece, steps: readonly Step[]) => Result<Made>;
   /** Called after anything that a screen shows has changed. */
@@ -310,12 +312,18 @@ export class Keeper {
    * follows another.
    */
   async reload(): Promise<number> {
-    const loaded = await this.ports.load();
+    const loaded = await this.ports.load(this.pending.map(({ changeId }) => changeId)).catch(() => null);
     if (!loaded) {
       this.unreachable = true;
       return RETRY_MS;
     }
     this.after = new WeakMap();
+    // What was logged although its answer was lost is in the piece.
+    for (const { changeId, change } of this.pending.filter((one) => loaded.known.has(one.changeId))) {
+      this.confirmedHistory = recordChange(this.confirmedHistory, change);
+      this.tried.delete(changeId);
+    }
+    this.pending = this.pending.filter(({ changeId }) => !loaded.known.has(changeId));
     this.confirmed = loaded.piece;
     this.revision = loaded.revision;
     this.rebuild();

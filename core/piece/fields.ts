@@ -214,6 +214,16 @@ export const eitherWay = (name: LimitName, otherwise: string): Field<number> => 
   );
 };
 
+/** Whatever a function takes for right; `otherwise` says what it must be. */
+export const checked = <T>(is: (value: unknown) => value is T, otherwise: string): Field<T> =>
+  asField(
+    yup
+      .mixed()
+      .required()
+      .test('checked', `\${path} ${otherwise}`, (value) => is(value)),
+    is,
+  );
+
 /** One certain value. */
 export const exactly = <T extends number>(value: T): Field<T> =>
   asField(yup.number<T>().strict().oneOf([value]).required(), (given) => given === value);

@@ -216,7 +216,7 @@ describe('saving', () => {
     const dialog = bench.page.getByRole('dialog', { name: 'Changes set aside' });
     await dialog.getByText('Change wording').waitFor();
     await dialog.getByRole('button', { name: 'Try again' }).click();
-    await dialog.getByText(/the item more is gone/).waitFor();
+    await dialog.getByText(/what it changes was deleted/).waitFor();
     await dialog.getByRole('button', { name: 'Discard' }).click();
     await dialog.waitFor({ state: 'hidden' });
     await bench.kept();

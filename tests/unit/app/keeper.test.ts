@@ -1,79 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { twinSteps } from '#core/editing/edits/twin';
-import { transact } from '#core/editing/transact';
-import { EMPTY_HISTORY, recordChange, type Change } from '#core/piece/history';
+import { EMPTY_HISTORY, recordChange } from '#core/piece/history';
 import { applySteps, setStep } from '#core/piece/steps/index';
-import { findLettering, type Piece } from '#core/piece/types';
-import { Keeper, type Answer, type LoggedChange, type PendingChange } from '../../../app/utils/keeper';
-import { circle, curve, lettering, piece } from '../../support/pieces';
+import { findLettering } from '#core/piece/types';
+import type { LoggedChange, PendingChange } from '../../../app/utils/keeper';
+import { Desk, start, typed, words } from '../../support/desk';
 import { seeded } from '../../support/random';
-
-const start = piece([curve(circle(30)), lettering('TIDE'), lettering('SEDGE', { id: 'more' })]);
-let ids = 0;
-
-/** A server of a few lines: keeps a piece and its log, answers as the real one does, and can fail. */
-class Desk {
-  piece: Piece = start;
-  log: LoggedChange[] = [];
-  keepers: Keeper[] = [];
-  mode: 'well' | 'away' | 'answer-lost' = 'well';
-  /** Steps that the server does not take, or over which it fails. */
-  hates: (change: PendingChange) => 'refused' | 'failed' | null = () => null;
-  requests = 0;
-  pauses: number[] = [];
-
-  take(clientId: string, base: number, changes: readonly PendingChange[]): Answer {
-    this.requests++;
-    if (this.mode === 'away') return { kind: 'unreachable' };
-    if (base > this.log.length) return { kind: 'reload' };
-    if (base !== this.log.length) return { kind: 'stale', lines: this.log.slice(base) };
-    const problem = { code: 'x', message: 'It is not taken.' };
-    for (const one of changes) {
-      const kind = this.hates(one);
-      if (kind) return { kind, problem };
-    }
-    const next = applySteps(
-      this.piece,
-      changes.flatMap(({ change }) => change.steps),
-    );
-    if (!next.ok) return { kind: 'refused', problem: next.problem };
-    this.piece = next.value;
-    for (const { changeId, change } of changes)
-      this.log.push({ revision: this.log.length + 1, changeId, clientId, change });
-    return this.mode === 'answer-lost'
-      ? { kind: 'unreachable' }
-      : { kind: 'saved', revision: this.log.length, lines: [] };
-  }
-
-  keeper(name: string, lost: string[] = []): Keeper {
-    const own = this.log.filter(({ clientId }) => clientId === name);
-    const keeper = new Keeper(this.piece, this.log.length, own, name, {
-      newId: () => `c${++ids}`,
-      send: async (base, changes) => this.take(name, base, changes),
-      load: async () => ({ piece: this.piece, revision: this.log.length }),
-      transact: (now, steps) => transact(now, steps, { faces: new Map() }),
-      changed: () => {},
-      stash: () => {},
-      later: (_run, ms) => {
-        this.pauses.push(ms);
-      },
-      setAside: ({ why }) => {
-        lost.push(why);
-      },
-    });
-    this.keepers.push(keeper);
-    return keeper;
-  }
-}
-const words = (p: Piece, id = 'words'): string => findLettering(p, id)!.wording;
-const typed = (keeper: Keeper, text: string, entryId = `e${++ids}`, id = 'words'): Change => ({
-  entryId,
-  kind: 'do',
-  label: 'Change wording',
-  steps: [setStep(keeper.piece, id, ['wording'], text)],
-  selectionBefore: [],
-  selectionAfter: [],
-});
 
 describe('the keeper', () => {
   it('shows a change at once, sends it, and is then kept', async () => {
@@ -182,7 +114,7 @@ describe('the keeper', () => {
     b.make(typed(b, 'STAYS'));
     await a.flush();
     await b.flush();
-    expect(lost).toEqual([expect.stringContaining('the item more is gone')]);
+    expect(lost).toEqual([expect.stringContaining('what it changes was deleted')]);
     expect(b.aside).toMatchObject([{ change: { label: 'Change wording' } }]);
     expect([words(desk.piece), b.state]).toEqual(['STAYS', 'saved']);
   });
@@ -243,85 +175,5 @@ describe('the keeper', () => {
       expect(keeper.state).toBe('saved');
     }
     expect(new Set(desk.log.map((line) => line.changeId)).size).toBe(desk.log.length);
-  });
-
-  it('sets aside the one change that is not taken, and saves all the others', async () => {
-    const desk = new Desk();
-    const said: string[] = [];
-    const keeper = desk.keeper('a', said);
-    for (let n = 0; n < 41; n++) keeper.make(typed(keeper, `T${n}`, undefined, n === 20 ? 'more' : 'words'));
-    desk.hates = ({ change }) => (change.steps.some((step) => 'id' in step && step.id === 'more') ? 'refused' : null);
-    await keeper.flush();
-    expect([keeper.state, desk.log.length, words(desk.piece)]).toEqual(['saved', 40, 'T40']);
-    expect(keeper.aside).toMatchObject([
-      { why: 'It is not taken.', change: { steps: [{ id: 'more', value: 'T20' }] } },
-    ]);
-    expect(said).toHaveLength(1);
-    expect(keeper.piece).toEqual(desk.piece);
-    // It can be tried again, and is then an edit like any other.
-    expect(keeper.retry(keeper.aside[0]!.changeId)).toBeNull();
-    desk.hates = () => null;
-    await keeper.flush();
-    expect([words(desk.piece, 'more'), keeper.aside.length]).toEqual(['T20', 0]);
-  });
-
-  it('asks a server that fails a few times, with growing pauses, then goes on without that change', async () => {
-    const desk = new Desk();
-    const keeper = desk.keeper('a');
-    keeper.make(typed(keeper, 'GOOD', undefined, 'more'));
-    keeper.make(typed(keeper, 'BAD'));
-    desk.hates = ({ change }) =>
-      change.steps.some((step) => 'value' in step && step.value === 'BAD') ? 'failed' : null;
-    desk.pauses.length = 0;
-    for (let n = 0; n < 30 && keeper.state !== 'saved'; n++) await keeper.flush();
-    expect(desk.pauses.slice(0, 4)).toEqual([500, 1000, 2000, 4000]);
-    expect(desk.requests).toBeLessThan(20);
-    expect([keeper.state, words(desk.piece, 'more'), words(desk.piece)]).toEqual(['saved', 'GOOD', 'TIDE']);
-    expect(keeper.aside).toMatchObject([{ change: { steps: [{ value: 'BAD' }] } }]);
-  });
-
-  it('sends no more at once than a request may hold', async () => {
-    const desk = new Desk();
-    const keeper = desk.keeper('a');
-    const sizes: number[] = [];
-    desk.hates = (one) => {
-      sizes.push(JSON.stringify(one).length);
-      return null;
-    };
-    for (let n = 0; n < 30; n++) keeper.make(typed(keeper, `${n} ${'x'.repeat(180_000)}`, undefined, 'words'));
-    const before = keeper.waiting;
-    await keeper.flush();
-    expect([before, keeper.state]).toEqual([30, 'saved']);
-    expect(desk.requests).toBeGreaterThan(5);
-  });
-
-  it('loads anew where the server is behind, puts its own work on top, and does not ask without pause', async () => {
-    const desk = new Desk();
-    const keeper = desk.keeper('a');
-    keeper.make(typed(keeper, 'SAVED'));
-    await keeper.flush();
-    // A back-up is restored.
-    desk.piece = start;
-    desk.log = [];
-    keeper.make(typed(keeper, 'MINE', undefined, 'more'));
-    await keeper.flush();
-    expect([keeper.state, keeper.revision, words(desk.piece), words(desk.piece, 'more')]).toEqual([
-      'saved',
-      1,
-      'TIDE',
-      'MINE',
-    ]);
-    // A server that says so again and again is asked less and less often.
-    keeper.make(typed(keeper, 'ON'));
-    desk.pauses.length = 0;
-    const { requests } = desk;
-    desk.take = () => {
-      desk.requests++;
-      return { kind: 'stale', lines: [] };
-    };
-    for (let n = 0; n < 5; n++) await keeper.flush();
-    expect(desk.requests - requests).toBeLessThanOrEqual(6);
-    expect(desk.pauses.every((ms) => ms >= 3000)).toBe(true);
-    expect(keeper.waiting).toBe(1);
   });
 });

@@ -1,9 +1,8 @@
-import { boundsProblem } from '#core/piece/check/bounds';
 import { readValid } from '../../../../body';
 import { announce } from '../../../../events';
 import { problem } from '../../../../problem';
 import { pieceId } from '../../../../reading';
-import { isSentChanges, sentChangesSchema, type SentChanges } from '../../../../sentChanges';
+import { sentChanges } from '../../../../sentChanges';
 import { desk } from '../../../../store';
 
 /** What is told with each problem. */
@@ -14,12 +13,7 @@ const STATUS: Readonly<Record<string, number>> = { 'not-found': 404, 'stale': 40
  * 409 with the changes made since when these concern the same, so that the sender can catch up and send again.
  */
 export default defineEventHandler(async (event) => {
-  const sent = await readValid<SentChanges>(
-    event,
-    sentChangesSchema as never,
-    (body) => isSentChanges(body) && !boundsProblem(body).problem,
-  );
-  const { clientId, baseRevision, changes } = sent;
+  const { clientId, baseRevision, changes } = await readValid(event, sentChanges);
   const id = pieceId(event);
   const done = await (await desk()).commit(id, clientId, baseRevision, changes);
   if (!done.ok) {
