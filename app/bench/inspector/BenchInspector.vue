@@ -24,9 +24,9 @@ defineExpose({ focusWording: (at?: number) => panel.value?.focus?.(at) });
   <aside class="inspector" aria-label="Inspector">
     <SeveralPanel v-if="store.several.length > 1" :items="store.several" />
     <component
-      :is="PANELS[item.type]"
+      :is="PANELS[item.type].panel"
       v-else-if="item"
-      :key="item.id"
+      :key="PANELS[item.type].anew ? item.id : item.type"
       ref="panel"
       :item="item"
       @remove="emit('remove', item.id)"

@@ -21,7 +21,7 @@ defineExpose({ focus: (at?: number) => letters.value?.focus(at) });
 </script>
 
 <template>
-  <LettersPanel ref="letters" :lettering="item" />
+  <LettersPanel ref="letters" :key="item.id" :lettering="item" />
   <PickedLetters v-if="!view.typing" :lettering="item" />
   <PickedGaps v-if="!view.typing" />
   <SeatPanel v-if="track" :lettering="item" :track="track" />
