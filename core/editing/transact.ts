@@ -39,7 +39,9 @@ function followed(piece: Piece, start: Made, ground: Ground): Made {
 /** The first rule that an edit, with all that follows from it, breaks; null where it may be. */
 function refusal(piece: Piece, made: Made, ground: Ground): Problem | null {
   const [wrong] = problemsAfter(made.piece, made.steps);
-  if (wrong) return { ...wrong, code: 'wrong-piece' };
+  // A person knows the field, not its path.
+  if (wrong)
+    return { ...wrong, code: 'wrong-piece', message: wrong.message.replace(wrong.field || /^$/, 'This value') };
   for (const rule of RULES) {
     const problem = rule.refuse?.(piece, made, ground);
     if (problem) return problem;

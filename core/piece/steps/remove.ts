@@ -12,7 +12,7 @@ export interface RemoveStep {
 export const removeKind: StepKind<RemoveStep> = {
   isWhole: ({ index, item }) => isPlace(index) && isItem(item),
   apply(piece, { item }) {
-    if (!piece.items.some((other) => other.id === item.id)) return doesNotFit(`the item ${item.id} is gone`);
+    if (!piece.items.some((other) => other.id === item.id)) return doesNotFit('what it deletes is deleted already');
     if (letteringsOn(piece, item.id).length > 0) return doesNotFit('there is lettering on this curve');
     return ok({ ...piece, items: piece.items.filter((other) => other.id !== item.id) });
   },

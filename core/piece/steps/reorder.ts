@@ -13,7 +13,7 @@ export const reorderKind: StepKind<ReorderStep> = {
   isWhole: ({ id, from, to }) => typeof id === 'string' && isPlace(from) && isPlace(to),
   apply(piece, { id, to }) {
     const item = piece.items.find((other) => other.id === id);
-    if (!item) return doesNotFit(`the item ${id} is gone`);
+    if (!item) return doesNotFit('what it moves was deleted');
     const items = piece.items.filter((other) => other.id !== id);
     items.splice(Math.min(Math.max(to, 0), items.length), 0, item);
     return ok({ ...piece, items });

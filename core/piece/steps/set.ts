@@ -1,4 +1,5 @@
 import { ok } from '../../result';
+import { LIMITS } from '../limits';
 import type { Piece } from '../types';
 import { doesNotFit, type StepKind } from './kind';
 
@@ -39,20 +40,17 @@ const target = (piece: Piece, id: string | null): unknown =>
 /** Fields that no step may set: they are identity, not content. */
 const FIXED = new Set(['id', 'type', 'format', 'version', 'items']);
 
-/** No path is longer. */
-const LONGEST_PATH = 20;
-
 export const setKind: StepKind<SetStep> = {
   isWhole: ({ id, path, value }) =>
     (id === null || typeof id === 'string') &&
     Array.isArray(path) &&
-    path.length > 0 &&
-    path.length <= LONGEST_PATH &&
+    path.length >= LIMITS.stepPath.min &&
+    path.length <= LIMITS.stepPath.max &&
     path.every((name) => typeof name === 'string') &&
     value !== undefined,
   apply(piece, { id, path, value }) {
     const subject = target(piece, id);
-    if (subject === undefined) return doesNotFit(`the item ${id} is gone`);
+    if (subject === undefined) return doesNotFit('what it changes was deleted');
     if (path.length === 0 || FIXED.has(path[0]!) || !read(subject, path).found) {
       return doesNotFit(`there is no property ${path.join('.')} to set`);
     }
