@@ -6,7 +6,7 @@ const inRoot = (path: string): string => fileURLToPath(new URL(path, import.meta
 
 const { version } = JSON.parse(readFileSync(inRoot('package.json'), 'utf8')) as { version: string };
 
-/** Scripts of the page itself and of its workers, and HarfBuzz; nothing that stands in a document, nothing from elsewhere. */
+/** This server alone. */
 const OWN = "'self'";
 
 export default defineNuxtConfig({

@@ -1,5 +1,5 @@
 import { receive } from '#core/editing/transact';
-import { touchedBy } from '#core/piece/check/index';
+import { pieceProblems, touchedBy } from '#core/piece/check/index';
 import type { Change } from '#core/piece/history';
 import { applySteps, type Step } from '#core/piece/steps/index';
 import { holdersOf, parentsOf, type Item, type Piece } from '#core/piece/types';
@@ -30,7 +30,7 @@ interface Live {
   /** The revision of its newest snapshot. */
   folded: number;
   /** Settled when all that was taken so far is committed, or has failed. */
-  last: Promise<unknown>;
+  last: Promise<void>;
 }
 
 export interface DeskLimits {
@@ -210,7 +210,7 @@ export class Desk {
     live.recent = [...live.recent, ...lines].slice(-this.limits.recent);
     const { widthMm, heightMm } = piece.sheet;
     const appended = this.committer.append({ pieceId: id, from, name: piece.name, widthMm, heightMm, lines });
-    live.last = Promise.allSettled([live.last, appended]);
+    live.last = Promise.allSettled([live.last, appended]).then(() => undefined);
     try {
       if ((await appended) === 'moved') return await this.movedOn(id, live);
     } catch (error) {
@@ -233,6 +233,12 @@ export class Desk {
   private foldLater(id: string, live: Live, piece: Piece, revision: number): void {
     if (revision - live.folded < this.limits.foldEvery) return;
     live.folded = revision;
+    const [problem] = pieceProblems(piece);
+    if (problem) {
+      // The log leads to it all the same, and is not shortened.
+      console.error(`The piece ${id} breaks the rules at revision ${revision}: ${problem.message}`);
+      return;
+    }
     const work: Promise<void> = fold(this.db, id, piece, revision, this.limits.staying)
       .catch((error: unknown) => {
         console.error(`The document of the piece ${id} could not be written: ${(error as Error).message}`);

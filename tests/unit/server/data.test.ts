@@ -3,7 +3,6 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Change } from '#core/piece/history';
 import { readPiece } from '#core/piece/read';
 import { setStep } from '#core/piece/steps/index';
 import { changesSince, latestChangesOf } from '../../../server/data/changes';
@@ -19,20 +18,8 @@ import {
   replaceDocument,
   setDeleted,
 } from '../../../server/data/pieces';
-import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
-
-const start = piece([curve(circle(30)), lettering('TIDE')]);
-const sent = (wording: string, changeId: string) => ({
-  changeId,
-  change: {
-    entryId: changeId,
-    kind: 'do',
-    label: 'Change wording',
-    steps: [setStep(start, 'words', ['wording'], wording)],
-    selectionBefore: [],
-    selectionAfter: [],
-  } as Change,
-});
+import { circle, curve, HOME, piece } from '../../support/pieces';
+import { sent, start } from '../../support/sent';
 
 const rest = { pieces: 10, recent: 3, foldEvery: 1000, staying: 2000 };
 

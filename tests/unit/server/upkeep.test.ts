@@ -3,7 +3,6 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import type { Change } from '#core/piece/history';
 import { setStep } from '#core/piece/steps/index';
 import { changesSince } from '../../../server/data/changes';
 import { openDatabase } from '../../../server/data/database';
@@ -12,19 +11,7 @@ import { findPiece, insertPiece } from '../../../server/data/pieces';
 import { tidy } from '../../../server/data/tidy';
 import { MIGRATIONS } from '../../../server/migrations';
 import { circle, curve, lettering, piece } from '../../support/pieces';
-
-const start = piece([curve(circle(30)), lettering('TIDE')]);
-const sent = (wording: string, changeId: string) => ({
-  changeId,
-  change: {
-    entryId: changeId,
-    kind: 'do',
-    label: 'Change wording',
-    steps: [setStep(start, 'words', ['wording'], wording)],
-    selectionBefore: [],
-    selectionAfter: [],
-  } as Change,
-});
+import { sent, start } from '../../support/sent';
 
 describe('tidying', () => {
   it('clears what was deleted, or is named by nothing, for longer than a month, and nothing else', async () => {
