@@ -3,7 +3,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pieceProblems } from '#core/piece/check/index';
-import { openDatabase, restoreDatabase } from '../server/data/database';
+import type { Database } from '../server/data/database';
+import { openDatabase, restoreDatabase } from '../server/data/folderDatabase';
 import { findPiece, listPieces } from '../server/data/pieces';
 
 export const DATA = resolve(process.env['UNDER_ARC_DATA'] ?? 'data');
@@ -14,8 +15,27 @@ export function fail(message: string): never {
   process.exit(1);
 }
 
+/** The time for names of files. */
+export const stamp = (): string => new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-');
+
 /**
- * Opens an archive aside, reads every piece with its log, and checks it.
+ * Reads every piece on the shelf with its log, and checks it.
+ *
+ * @returns how many there are
+ * @throws where one cannot be read, or breaks the rules
+ */
+export async function checkPieces(db: Database): Promise<number> {
+  const pieces = await listPieces(db);
+  for (const { id, name } of pieces) {
+    const found = await findPiece(db, id);
+    const [problem] = found ? pieceProblems(found.piece) : [{ message: 'it is not there' }];
+    if (problem) throw new Error(`“${name}” (${id}) is damaged: ${problem.message}`);
+  }
+  return pieces.length;
+}
+
+/**
+ * Opens an archive aside and checks its pieces.
  *
  * @returns how many pieces there are
  * @throws where one cannot be read, or breaks the rules
@@ -25,14 +45,9 @@ export async function check(archive: Uint8Array): Promise<number> {
   try {
     await restoreDatabase(archive, join(folder, 'pg'));
     const db = await openDatabase(join(folder, 'pg'));
-    const pieces = await listPieces(db);
-    for (const { id, name } of pieces) {
-      const found = await findPiece(db, id);
-      const [problem] = found ? pieceProblems(found.piece) : [{ message: 'it is not there' }];
-      if (problem) throw new Error(`“${name}” (${id}) is damaged: ${problem.message}`);
-    }
+    const pieces = await checkPieces(db);
     await db.close();
-    return pieces.length;
+    return pieces;
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

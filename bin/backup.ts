@@ -1,8 +1,9 @@
 import { existsSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { openDatabase } from '../server/data/database';
+import { openDatabase } from '../server/data/folderDatabase';
 import { takeLock } from '../server/data/lock';
-import { check, DATA, fail } from './archive';
+import { openServerDatabase } from '../server/data/serverDatabase';
+import { check, DATA, fail, stamp } from './archive';
 
 /** From the running server, which alone may read its database. */
 async function fromServer(): Promise<Uint8Array> {
@@ -21,13 +22,25 @@ async function fromFolder(): Promise<Uint8Array> {
   return archive;
 }
 
-if (!existsSync(join(DATA, 'pg'))) fail(`There is no database in ${DATA}. Set UNDER_ARC_DATA to its folder.`);
-const file = resolve(
-  process.argv[2] ?? `under-arc-${new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-')}.tar.gz`,
-);
+/** From a PostgreSQL server, as it is at one moment; while others go on. */
+async function fromDatabaseServer(url: string): Promise<Uint8Array> {
+  const db = await openServerDatabase(url).catch((error: unknown) => {
+    const { message, code } = error as NodeJS.ErrnoException;
+    return fail(`The database of DATABASE_URL could not be opened: ${message || code}.`);
+  });
+  const archive = await db.dump();
+  await db.close();
+  return archive;
+}
+
+const url = process.env['DATABASE_URL'];
+if (!url && !existsSync(join(DATA, 'pg'))) fail(`There is no database in ${DATA}. Set UNDER_ARC_DATA to its folder.`);
+const file = resolve(process.argv[2] ?? `under-arc-${stamp()}.tar.gz`);
 if (existsSync(file)) fail(`${file} is there already. Give another name.`);
-const lock = takeLock(DATA);
-const archive = 'heldBy' in lock ? await fromServer() : await fromFolder();
+async function fromHere(): Promise<Uint8Array> {
+  return 'heldBy' in takeLock(DATA) ? fromServer() : fromFolder();
+}
+const archive = await (url ? fromDatabaseServer(url) : fromHere());
 const pieces = await check(archive).catch((error: unknown) =>
   fail(`The back-up is not whole: ${(error as Error).message}.`),
 );

@@ -29,3 +29,8 @@ need() {
   if [ -z "${APT_UPDATED:-}" ]; then apt-get update -qq; APT_UPDATED=1; fi
   DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "$2" >/dev/null
 }
+
+# PostgreSQL keeps its programs out of the way of the command line.
+need_postgres() {
+  compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null || need initdb postgresql
+}

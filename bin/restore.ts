@@ -1,10 +1,14 @@
 import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
-import { restoreDatabase } from '../server/data/database';
+import { restoreDatabase } from '../server/data/folderDatabase';
 import { takeLock } from '../server/data/lock';
-import { check, DATA, fail } from './archive';
+import { check, DATA, fail, stamp } from './archive';
 
 const [, , file] = process.argv;
+if (process.env['DATABASE_URL'])
+  fail(
+    'Restore into a folder, then take it to the server: unset DATABASE_URL, bin/restore FILE, then bin/move to-server.',
+  );
 if (!file) fail('Name the back-up: bin/restore FILE');
 if (!existsSync(file)) fail(`There is no file ${file}.`);
 mkdirSync(DATA, { recursive: true });
@@ -16,7 +20,7 @@ const pieces = await check(archive).catch((error: unknown) =>
   fail(`${file} cannot be restored: ${(error as Error).message}.`),
 );
 const place = join(DATA, 'pg');
-const aside = `${place}-before-${new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-')}`;
+const aside = `${place}-before-${stamp()}`;
 if (existsSync(place)) renameSync(place, aside);
 await restoreDatabase(archive, place);
 console.log(`${pieces} pieces restored to ${DATA}.${existsSync(aside) ? ` What was there is in ${aside}.` : ''}`);

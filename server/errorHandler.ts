@@ -3,6 +3,11 @@ import { send, setResponseHeader, setResponseStatus, type H3Error, type H3Event 
 /** PostgreSQL and the file system, when there is no room left. */
 const FULL: ReadonlySet<string> = new Set(['ENOSPC', '53100']);
 
+/** The database does not answer: what Node, PostgreSQL and the pool of connections say. */
+const AWAY = /^(ECONNREFUSED|ECONNRESET|ETIMEDOUT|EPIPE|ENOTFOUND|EAI_AGAIN|EHOSTUNREACH|08\w{3}|57P0[1-3]|53300)$/;
+const AWAY_TEXT =
+  /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/;
+
 interface Told {
   readonly status: number;
   readonly body: unknown;
@@ -13,16 +18,29 @@ const codeOf = (error: unknown): string => {
   return typeof code === 'string' ? code : cause ? codeOf(cause) : '';
 };
 
+const textOf = (error: unknown): string => {
+  const { message = '', cause } = (error ?? {}) as { message?: string; cause?: unknown };
+  return cause ? `${message} ${textOf(cause)}` : message;
+};
+
 function told(error: H3Error): Told {
   const status = error.statusCode || 500;
   if (typeof error.data === 'object' && error.data !== null && 'code' in error.data)
     return { status, body: error.data };
-  if (FULL.has(codeOf(error)) || /No space left on device/.test(error.message))
+  if (FULL.has(codeOf(error)) || /No space left on device/.test(textOf(error)))
     return {
       status: 503,
       body: {
         code: 'disk-full',
         message: 'The disk of the server is full. Your work stays on this computer, and is saved when there is room.',
+      },
+    };
+  if (AWAY.test(codeOf(error)) || AWAY_TEXT.test(textOf(error)))
+    return {
+      status: 503,
+      body: {
+        code: 'database-away',
+        message: 'The database does not answer. Your work stays on this computer, and is saved when it is back.',
       },
     };
   if (status === 404) return { status, body: { code: 'not-found', message: 'There is nothing at this address.' } };

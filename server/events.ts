@@ -30,3 +30,6 @@ export function announce(pieceId: string, event: PieceEvent): void {
 export function endListening(): void {
   for (const set of [...listeners.values()]) for (const listener of [...set]) listener.end();
 }
+
+/** The pieces that somebody listens to. */
+export const listenedTo = (): string[] => [...listeners.keys()];

@@ -4,13 +4,16 @@ import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import { parsePiece, readPiece } from '#core/piece/read';
 import { CURRENT_VERSION } from '#core/piece/version';
-import { openDatabase, type Database } from './data/database';
+import type { Database } from './data/database';
 import { Desk } from './data/desk';
+import { openDatabase } from './data/folderDatabase';
 import { keepImage, readImage } from './data/images';
 import { takeLock } from './data/lock';
-import { tidy } from './data/tidy';
 import { insertPiece, olderPieces, replaceDocument } from './data/pieces';
-import { DATA, HOME } from './home';
+import { openServerDatabase } from './data/serverDatabase';
+import { tidy } from './data/tidy';
+import { DATA, DATABASE_URL, HOME } from './home';
+import { followOthers } from './others';
 
 /** What those who may read the data folder, such as `bin/backup`, show to the running server. */
 const KEY_FILE = join(DATA, 'admin.key');
@@ -88,8 +91,8 @@ function tidyDaily(db: Database): void {
   setInterval(run, DAY_MS).unref();
 }
 
-/** Opens the database under a lock of our own; ends the process with a plain message when it is taken. */
-export function startDatabase(): void {
+/** Takes the data folder for this process; ends the process with a plain message when another one has it. */
+function takeFolder(): void {
   const lock = locked();
   if ('heldBy' in lock) {
     console.error(
@@ -98,15 +101,35 @@ export function startDatabase(): void {
     process.exit(1);
   }
   process.once('exit', lock.release);
-  opening = (async () => {
-    const db = await openDatabase(join(DATA, 'pg'));
-    if (db.isNew) await seed(db);
-    else await bringUpToDate(db);
-    return db;
-  })();
-  opening.catch(giveUp);
+}
+
+/** What a new database is filled with, and an older one is brought to. */
+const setUp = (db: Database): Promise<void> => (db.isNew ? seed(db) : bringUpToDate(db));
+
+async function openFolder(): Promise<Database> {
+  const db = await openDatabase(join(DATA, 'pg'));
+  await setUp(db);
+  return db;
+}
+
+/** Opens the database, on a server or in a folder; ends the process with a plain message when that cannot be. */
+export function startDatabase(): void {
+  if (DATABASE_URL) {
+    opening = openServerDatabase(DATABASE_URL, setUp);
+    opening.catch((error: unknown) => {
+      const { message, code } = error as NodeJS.ErrnoException;
+      // Some faults of a connection say nothing but their code. The address is not told: a password may be in it.
+      console.error(`The database of DATABASE_URL could not be opened: ${message || code || 'no answer'}.`);
+      process.exit(1);
+    });
+    void desk().then(async (one) => followOthers(await database(), one));
+  } else {
+    takeFolder();
+    opening = openFolder();
+    opening.catch(giveUp);
+    writeFileSync(KEY_FILE, KEY, { mode: 0o600 });
+  }
   void opening.then(tidyDaily);
-  writeFileSync(KEY_FILE, KEY, { mode: 0o600 });
 }
 
 export async function stopDatabase(): Promise<void> {

@@ -1,5 +1,5 @@
 import type { LoggedChange } from './changes';
-import type { Database } from './database';
+import { CHANNEL, type Database } from './database';
 
 /** New lines of one piece, with its head after them. */
 export interface Append {
@@ -94,13 +94,14 @@ const APPEND = `
     UPDATE pieces SET revision = v.revision, name = v.name, width_mm = v.width, height_mm = v.height, changed_at = now()
     FROM unnest($1::text[], $2::integer[], $3::integer[], $4::text[], $5::double precision[], $6::double precision[])
       AS v (id, before, revision, name, width, height)
-    WHERE pieces.id = v.id AND pieces.revision = v.before AND pieces.deleted_at IS NULL RETURNING pieces.id
+    WHERE pieces.id = v.id AND pieces.revision = v.before AND pieces.deleted_at IS NULL
+    RETURNING pieces.id, pieces.revision
   ), logged AS (
     INSERT INTO changes (piece_id, revision, change_id, client_id, change)
     SELECT line.* FROM unnest($7::text[], $8::integer[], $9::text[], $10::text[], $11::text[])
       AS line (piece_id, revision, change_id, client_id, change) JOIN moved ON moved.id = line.piece_id
   )
-  SELECT id FROM moved`;
+  SELECT id, pg_notify($12, json_build_object('by', $13::text, 'id', id, 'revision', revision)::text) FROM moved`;
 
 /** Moves heads on and logs the lines of those that were where they should be. Gives the pieces that were. */
 async function appendAll(db: Database, appends: readonly Append[]): Promise<ReadonlySet<string>> {
@@ -117,6 +118,8 @@ async function appendAll(db: Database, appends: readonly Append[]): Promise<Read
     lines.map((one) => one.changeId),
     lines.map((one) => one.clientId),
     lines.map((one) => JSON.stringify(one.change)),
+    CHANNEL,
+    db.name,
   ]);
   return new Set(rows.map(({ id }) => id));
 }

@@ -88,11 +88,17 @@ export class Desk {
     this.committer = new Committer(db);
   }
 
-  /** A piece with all that is committed, or null. */
+  /** A piece with all that is committed, by whichever server, or null. */
   async find(id: string): Promise<StoredPiece | null> {
+    const head = await headOf(this.db, id);
+    if (head === null) {
+      this.drop(id);
+      return null;
+    }
     const live = await this.open(id);
     if (!live) return null;
     await live.last;
+    await this.catchUp(id, head);
     const { piece, revision } = (await this.open(id)) ?? live;
     return { id, piece, revision };
   }
@@ -100,6 +106,11 @@ export class Desk {
   /** Forgets a piece: it was deleted, or changed by another. */
   drop(id: string): void {
     this.live.delete(id);
+  }
+
+  /** The pieces in memory. */
+  ids(): string[] {
+    return [...this.live.keys()];
   }
 
   /** Waits for what is under way. */
@@ -161,9 +172,8 @@ export class Desk {
   async commit(id: string, clientId: string, base: number, changes: readonly SentChange[]): Promise<Result<Committed>> {
     for (let tries = 0; ; tries++) {
       const done = await this.tryCommit(id, clientId, base, changes);
-      // Another server has moved the head on meanwhile: what it made is read first.
+      // Another server has moved the head on meanwhile: what it made has been read, or is forgotten and read anew.
       if (done !== 'moved') return done;
-      this.drop(id);
       if (tries > 4) return fail({ ...STALE, value: [] });
     }
   }
@@ -176,7 +186,7 @@ export class Desk {
   ): Promise<Result<Committed> | 'moved'> {
     const live = await this.open(id);
     if (!live) return fail(GONE);
-    if (base > live.revision) return fail(RELOAD);
+    if (base > live.revision) return this.ahead(id, base);
     // While the lines are read others may go on: from here to the append nothing is waited for.
     let before: readonly LoggedChange[] | null, at: number;
     do {
@@ -224,6 +234,14 @@ export class Desk {
     return ok({ revision, before, lines });
   }
 
+  /** The sender has seen more than this server: another may have made it, of which this one has not heard yet. */
+  private async ahead(id: string, base: number): Promise<'moved' | Result<Committed>> {
+    const head = await headOf(this.db, id);
+    if (head === null || head < base) return fail(head === null ? GONE : RELOAD);
+    await this.catchUp(id, head);
+    return 'moved';
+  }
+
   private async movedOn(id: string, live: Live): Promise<'moved' | Result<Committed>> {
     if ((await this.live.get(id)) === live) this.drop(id);
     return (await headOf(this.db, id)) === null ? fail(GONE) : 'moved';
@@ -254,10 +272,17 @@ export class Desk {
    */
   async catchUp(id: string, revision: number): Promise<readonly LoggedChange[]> {
     const live = await this.live.get(id);
-    if (!live || live.revision >= revision) return [];
-    await live.last;
-    const lines = await changesSince(this.db, id, live.revision);
-    if (lines[0]?.revision !== live.revision + 1) {
+    // What was being made here meanwhile is settled first, one way or the other.
+    let lines: readonly LoggedChange[], at: number;
+    do {
+      if (!live || live.revision >= revision) return [];
+      at = live.revision;
+      await live.last;
+      lines = await changesSince(this.db, id, at);
+    } while (live.revision !== at);
+    // Not known any more here, or forgotten since.
+    if ((await this.live.get(id)) !== live) return [];
+    if (lines[0]?.revision !== at + 1) {
       this.drop(id);
       return [];
     }

@@ -2,7 +2,7 @@ import type { PieceSummary } from '#core/piece/summary';
 import { applySteps } from '#core/piece/steps/index';
 import type { Piece } from '#core/piece/types';
 import { changesSince } from './changes';
-import type { Database } from './database';
+import { CHANNEL, type Database } from './database';
 import { newestSnapshot, putSnapshot, unpacked } from './snapshots';
 
 export interface StoredPiece {
@@ -87,14 +87,13 @@ export async function insertPiece(db: Database, id: string, piece: Piece): Promi
 
 /** Marks a piece as deleted, or takes the mark back. Gives false where there is nothing to mark. */
 export async function setDeleted(db: Database, id: string, deleted: boolean): Promise<boolean> {
-  const rows = await db.transact(
-    async (tx) =>
-      (
-        await tx.query(
-          `UPDATE pieces SET deleted_at = ${deleted ? 'now()' : 'NULL'} WHERE id = $1 AND deleted_at IS ${deleted ? 'NULL' : 'NOT NULL'} RETURNING id`,
-          [id],
-        )
-      ).rows,
+  const rows = await db.write(
+    `WITH marked AS (
+      UPDATE pieces SET deleted_at = ${deleted ? 'now()' : 'NULL'}
+      WHERE id = $1 AND deleted_at IS ${deleted ? 'NULL' : 'NOT NULL'} RETURNING id, revision
+    )
+    SELECT pg_notify($2, json_build_object('by', $3::text, 'id', id, 'revision', ${deleted ? 'NULL' : 'revision'})::text) FROM marked`,
+    [id, CHANNEL, db.name],
   );
   return rows.length > 0;
 }

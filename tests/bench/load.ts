@@ -1,8 +1,10 @@
-// `npm run load`: saves under load, against the built server on a folder of its own. Prints a table; not a test.
+// `npm run load`: saves under load, against the built server on a folder of its own, or with `npm run load server` on a
+// PostgreSQL server of its own. Prints a table; not a test.
 import { Agent, request } from 'node:http';
 import { readFileSync } from 'node:fs';
-import { Server } from '../e2e/support';
+import { freshFolder, Server } from '../e2e/support';
 import { circle, curve, lettering, piece } from '../support/pieces';
+import { Postgres } from '../support/postgres';
 
 const SECONDS = Number(process.env['SECONDS_EACH'] ?? 15);
 const agent = new Agent({ keepAlive: true, maxSockets: 400 });
@@ -114,7 +116,8 @@ async function run(
   );
 }
 
-const server = await Server.start();
+const postgres = process.argv[2] === 'server' ? await Postgres.start() : null;
+const server = await Server.start(freshFolder(), postgres ? { DATABASE_URL: await postgres.database() } : {});
 const made = async (items: number): Promise<string> => (await call(server, 'POST', '/pieces', pieceOf(items))).body.id;
 for (const editors of [1, 10, 50, 100]) {
   const own = [];
@@ -132,4 +135,5 @@ await run(
 );
 agent.destroy();
 await server.end();
+await postgres?.down();
 process.exit(0);

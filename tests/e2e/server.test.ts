@@ -2,15 +2,21 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readFontFile } from '../../server/data/fontFile';
+import { endPostgres, KINDS, thePostgres } from '../support/databases';
 import { circle, curve, HOME, lettering, piece } from '../support/pieces';
-import { made, Server } from './support';
+import { freshFolder, made, Server } from './support';
 
 const good = piece([curve(circle(30)), lettering('TIDE')]);
 
-describe('the server', () => {
+afterAll(endPostgres);
+
+describe.each(KINDS)('the server with %s', (kind) => {
   let server: Server, id: string;
   beforeAll(async () => {
-    server = await Server.start();
+    server = await Server.start(
+      freshFolder(),
+      kind === 'PGlite' ? {} : { DATABASE_URL: await (await thePostgres()).database() },
+    );
     id = await made(server, good);
   });
   afterAll(() => server.end());

@@ -1,19 +1,23 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type Locator, type Page } from 'playwright-core';
 import { PNG } from 'pngjs';
 import { HOME } from '../support/pieces';
+import { freePort } from '../support/postgres';
 
 export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'under-arc-e2e-'));
 
-const freePort = (): Promise<number> =>
+/** Runs a command of the project and waits for its end. */
+export const run = (
+  command: string,
+  args: string[],
+  env: Record<string, string>,
+): Promise<{ code: number; said: string }> =>
   new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
+    execFile(join(HOME, command), args, { env: { ...process.env, ...env } }, (error, out, err) => {
+      resolve({ code: (error?.code as number | undefined) ?? 0, said: out + err });
     });
   });
 
@@ -24,6 +28,7 @@ export class Server {
   constructor(
     readonly folder: string,
     readonly port: number,
+    private readonly more: Readonly<Record<string, string>> = {},
   ) {}
   get pid(): number {
     return this.child!.pid!;
@@ -32,8 +37,9 @@ export class Server {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  static async start(folder = freshFolder()): Promise<Server> {
-    const server = new Server(folder, await freePort());
+  /** @param more for its environment */
+  static async start(folder = freshFolder(), more: Readonly<Record<string, string>> = {}): Promise<Server> {
+    const server = new Server(folder, await freePort(), more);
     await server.up();
     return server;
   }
@@ -47,6 +53,7 @@ export class Server {
         HOST: '127.0.0.1',
         UNDER_ARC_DATA: this.folder,
         UNDER_ARC_HOME: HOME,
+        ...this.more,
       },
     });
     const take = (text: Buffer): void => {

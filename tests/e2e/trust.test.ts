@@ -1,14 +1,13 @@
-import { execFile } from 'node:child_process';
 import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
 import { connect } from 'node:net';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openDatabase } from '../../server/data/database';
+import { openDatabase } from '../../server/data/folderDatabase';
 import { MIGRATIONS } from '../../server/migrations';
 import { circle, curve, HOME, lettering, piece } from '../support/pieces';
-import { freshFolder, made, Server } from './support';
+import { freshFolder, made, run, Server } from './support';
 
 const good = piece([curve(circle(30)), lettering('TIDE')]);
 
@@ -34,13 +33,6 @@ const raw = (
     sent.on('error', reject);
     sent.end(body);
   });
-const run = (command: string, args: string[], env: Record<string, string>): Promise<{ code: number; said: string }> =>
-  new Promise((resolve) => {
-    execFile(join(HOME, command), args, { env: { ...process.env, ...env } }, (error, out, err) => {
-      resolve({ code: (error?.code as number | undefined) ?? 0, said: out + err });
-    });
-  });
-
 describe('the door', () => {
   let server: Server, id: string;
   beforeAll(async () => {

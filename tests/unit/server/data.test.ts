@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readPiece } from '#core/piece/read';
 import { setStep } from '#core/piece/steps/index';
 import { changesSince, latestChangesOf } from '../../../server/data/changes';
-import { openDatabase, type Database } from '../../../server/data/database';
+import type { Database } from '../../../server/data/database';
 import { Desk } from '../../../server/data/desk';
 import { findImage, keepImage, MAX_IMAGE, readImage } from '../../../server/data/images';
 import { takeLock } from '../../../server/data/lock';
@@ -18,15 +18,18 @@ import {
   replaceDocument,
   setDeleted,
 } from '../../../server/data/pieces';
+import { endPostgres, KINDS, newDatabase } from '../../support/databases';
 import { circle, curve, HOME, piece } from '../../support/pieces';
 import { sent, start } from '../../support/sent';
 
 const rest = { pieces: 10, recent: 3, foldEvery: 1000, staying: 2000 };
 
-describe('the desk', () => {
+afterAll(endPostgres);
+
+describe.each(KINDS)('the desk on %s', (kind) => {
   let db: Database, desk: Desk;
   beforeAll(async () => {
-    db = await openDatabase('');
+    db = await newDatabase(kind);
     desk = new Desk(db);
   });
   afterAll(() => db.close());
@@ -213,8 +216,8 @@ describe('the desk', () => {
 
 describe('pictures to trace', () => {
   const lid = readFileSync(join(HOME, 'demo/images/lid.jpg'));
-  it('are named by their content and kept once', async () => {
-    const db = await openDatabase('');
+  it.each(KINDS)('are named by their content and kept once, on %s', async (kind) => {
+    const db = await newDatabase(kind);
     const image = readImage(lid);
     if (!image.ok) throw new Error(image.problem.message);
     expect(image.value).toMatchObject({

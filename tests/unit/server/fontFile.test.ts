@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { compress } from 'woff2-encoder';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { createFace } from '#core/type/face';
 import { shapeWording } from '#core/type/shape';
-import { openDatabase } from '../../../server/data/database';
 import { findFace, keepFace, listFaces } from '../../../server/data/faces';
 import { readFontFile } from '../../../server/data/fontFile';
+import { endPostgres, KINDS, newDatabase } from '../../support/databases';
 import { fontOf, tablesOf, woffOf } from '../../support/fonts';
 import { HOME } from '../../support/pieces';
 
@@ -22,6 +22,8 @@ const code = async (file: Buffer): Promise<string> => {
   const read = await readFontFile(file, 'x.ttf');
   return read.ok ? 'read' : read.problem.code;
 };
+
+afterAll(endPostgres);
 
 describe('a font that a person brings', () => {
   it('is read as TTF, WOFF and WOFF2, and comes out the same', async () => {
@@ -99,8 +101,8 @@ describe('a font that a person brings', () => {
       expect(read.ok && read.value.embedding).toEqual(said === '' ? '' : expect.stringContaining(said));
     }
   });
-  it('is stored once, by name', async () => {
-    const db = await openDatabase('');
+  it.each(KINDS)('is stored once, by name, on %s', async (kind) => {
+    const db = await newDatabase(kind);
     const read = await readFontFile(rye, 'x.ttf');
     if (!read.ok) throw new Error(read.problem.message);
     await keepFace(db, read.value);

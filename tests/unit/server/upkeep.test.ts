@@ -2,20 +2,23 @@ import { PGlite } from '@electric-sql/pglite';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { setStep } from '#core/piece/steps/index';
 import { changesSince } from '../../../server/data/changes';
-import { openDatabase } from '../../../server/data/database';
+import { openDatabase } from '../../../server/data/folderDatabase';
 import { Desk } from '../../../server/data/desk';
 import { findPiece, insertPiece } from '../../../server/data/pieces';
 import { tidy } from '../../../server/data/tidy';
 import { MIGRATIONS } from '../../../server/migrations';
+import { endPostgres, KINDS, newDatabase } from '../../support/databases';
 import { circle, curve, lettering, piece } from '../../support/pieces';
 import { sent, start } from '../../support/sent';
 
+afterAll(endPostgres);
+
 describe('tidying', () => {
-  it('clears what was deleted, or is named by nothing, for longer than a month, and nothing else', async () => {
-    const db = await openDatabase('');
+  it.each(KINDS)('clears what was deleted, or named by nothing, a month ago, and nothing else, on %s', async (kind) => {
+    const db = await newDatabase(kind);
     const [older, newer] = ["now() - interval '31 days'", "now() - interval '29 days'"];
     const id = (n: number): string => String(n).repeat(32);
     const withFace = piece([curve(circle(30)), lettering('TIDE', { faceId: 'own-face' })]);

@@ -1,0 +1,95 @@
+import { cp, open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { nanoid } from 'nanoid';
+import { MIGRATIONS } from '../migrations';
+import { migrate, NewerSchema, schemaOf, type Connection, type Database } from './database';
+
+const connection = (db: PGlite): Connection => ({
+  run: (sql) => db.exec(sql),
+  rows: async (sql) => (await db.query(sql)).rows,
+});
+
+async function flush(path: string): Promise<void> {
+  const handle = await open(path, 'r');
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
+
+/**
+ * Hands the write-ahead log to the disk. PGlite runs PostgreSQL with fsync off; a killed process loses nothing
+ * by that, a power cut could, and the log is what PostgreSQL recovers from.
+ */
+async function flushLog(folder: string): Promise<void> {
+  const log = join(folder, 'pg_wal');
+  const segments = (await readdir(log)).filter((name) => /^[0-9A-F]{24}$/.test(name));
+  await Promise.all(segments.map((name) => flush(join(log, name))));
+  await flush(log);
+}
+
+/** Copies a closed database beside itself, once, before it is changed for good. */
+async function copyBefore(folder: string, schema: number): Promise<void> {
+  const copy = `${folder}-schema-${schema}`;
+  const draft = `${copy}.part`;
+  if (await stat(copy).catch(() => null)) return;
+  await rm(draft, { recursive: true, force: true });
+  await cp(folder, draft, { recursive: true });
+  await rename(draft, copy);
+}
+
+/**
+ * Opens the database in a folder, making and migrating it as needed. Take the lock before: see lock.ts.
+ *
+ * Before an older one is migrated it is copied beside itself.
+ *
+ * @param folder an existing folder of the data folder; '' keeps everything in memory, for tests
+ * @throws NewerSchema, leaving everything as it is
+ */
+export async function openDatabase(folder: string): Promise<Database> {
+  let db = folder ? await PGlite.create(folder) : await PGlite.create();
+  const schema = await schemaOf(connection(db));
+  if (schema > MIGRATIONS.length) {
+    await db.close();
+    throw new NewerSchema(schema);
+  }
+  if (folder && schema > 0 && schema < MIGRATIONS.length) {
+    await db.close();
+    await copyBefore(folder, schema);
+    db = await PGlite.create(folder);
+  }
+  await migrate(connection(db), schema);
+  return {
+    name: nanoid(),
+    isNew: schema === 0,
+    // A folder has one opening alone: see lock.ts.
+    hear: () => Promise.resolve(),
+    dump: async () => Buffer.from(await (await db.dumpDataDir('gzip')).arrayBuffer()),
+    query: async <T>(sql: string, values: unknown[] = []) => (await db.query<T>(sql, values)).rows,
+    async write<T>(sql: string, values: unknown[] = []) {
+      const { rows } = await db.query<T>(sql, values);
+      if (folder) await flushLog(folder);
+      return rows;
+    },
+    async transact(work) {
+      const result = await db.transaction(work);
+      if (folder) await flushLog(folder);
+      return result as Awaited<ReturnType<typeof work>>;
+    },
+    close: () => db.close(),
+  };
+}
+
+/** Makes a database of an archive, in a folder that is not there yet or in memory (''). */
+export async function restoreDatabase(archive: Uint8Array, folder: string): Promise<void> {
+  const db = await PGlite.create({
+    ...(folder && { dataDir: folder }),
+    loadDataDir: new Blob([new Uint8Array(archive)]),
+  });
+  const schema = await schemaOf(connection(db));
+  await db.close();
+  if (schema === 0) throw new Error('it is no database of Under Arc');
+  if (schema > MIGRATIONS.length) throw new NewerSchema(schema);
+}
