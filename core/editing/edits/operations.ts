@@ -1,9 +1,10 @@
 import { curveKind, trackOf, tracksOf } from '../../curves';
 import { fractionOf } from '../../curves/clock';
 import type { Track } from '../../curves/kind';
-import { scaleAbout, turnAbout, type Similarity } from '../../curves/similarity';
+import { mapPoint, scaleAbout, turnAbout, type Similarity } from '../../curves/similarity';
 import { drawnFrom } from '../../curves/toDrawn';
 import { frameAt } from '../../geometry/walk';
+import { wrap } from '../../geometry/wrap';
 import { freeName, makeCurve } from '../../piece/make';
 import { setStep, type Step } from '../../piece/steps';
 import {
@@ -18,7 +19,8 @@ import {
   type Piece,
 } from '../../piece/types';
 import { fail, ok, type Problem, type Result } from '../../result';
-import { placeAtFraction } from '../../setting/line/anchorPlaces';
+import { seenFromCurve } from '../../setting/hand/grips';
+import { isClosed, placeAtFraction } from '../../setting/line/anchorPlaces';
 import { scaledLettering } from '../../piece/lettering';
 import { asNodes } from '../../curves/asNodes';
 import { releaseSteps } from './release';
@@ -122,10 +124,39 @@ export function resizeSteps(piece: Piece, curve: Curve, k: number, withLetters: 
   return ok(steps);
 }
 
-/** A curve mapped as a whole; what is set on it goes along. */
-export const transformSteps = (piece: Piece, curve: Curve, by: Similarity): Step[] => [
-  setStep(piece, curve.id, ['shape'], curveKind(curve.shape).transform(curve.shape, by)),
-];
+/**
+ * A lettering on a curve that was mapped, carried along: it stands where it stood on the curve. Mirrored, it still
+ * reads from left to right, so that its ends change places.
+ */
+function carried(lettering: Lettering, before: Track, after: Track, by: Similarity): Lettering {
+  const { anchor, bookends } = lettering;
+  const placed = (u: number): number => {
+    const { point } = frameAt(before.path, u * before.path.lengthMm);
+    return seenFromCurve(after, mapPoint(by, point)).u;
+  };
+  const [a, b] = [placed(bookends.startU), placed(bookends.endU)];
+  const at = placeAtFraction(after, placed(wrap(fractionOf(before, anchor.at))));
+  if (!by.mirrored) return { ...lettering, anchor: { ...anchor, at }, bookends: { startU: a, endU: b } };
+  const align = anchor.align === 'start' ? 'end' : anchor.align === 'end' ? 'start' : anchor.align;
+  return {
+    ...lettering,
+    anchor: { ...anchor, at, align, startOffsetMm: anchor.startOffsetMm === 0 ? 0 : -anchor.startOffsetMm },
+    bookends: { startU: b, endU: a },
+  };
+}
+
+/** A curve mapped as a whole; what is set on it goes along, turned and mirrored with it on closed curves too. */
+export function transformSteps(piece: Piece, curve: Curve, by: Similarity): Step[] {
+  const shape = curveKind(curve.shape).transform(curve.shape, by);
+  const steps: Step[] = [setStep(piece, curve.id, ['shape'], shape)];
+  const before = trackIn(piece, curve);
+  const after = parentsOf(shape).length === 0 ? trackOf(shape) : null;
+  // Moved and resized, a place on a curve stays the same place.
+  if ((by.turnDeg === 0 && !by.mirrored) || !before.ok || !after?.ok || !isClosed(before.value)) return steps;
+  for (const one of letteringsOn(piece, curve.id))
+    steps.push(...rewrite(piece, one, carried(one, before.value, after.value, by)));
+  return steps;
+}
 
 /** A curve turned about its own centre. */
 export function turnSteps(piece: Piece, curve: Curve, deg: number): Result<Step[]> {
