@@ -22,9 +22,15 @@ function sizeOf({ shape }: Curve, track: Track): number {
   return lengthMm / (isClosed(track) ? 2 * Math.PI : 3);
 }
 
+/** On a curve with ends the words begin where they are set down, but for its middle and its end. */
+function alignAt(u: number, forward: boolean): Lettering['anchor']['align'] {
+  const left = forward ? 1 - u : u;
+  return u === 0.5 ? 'centre' : left === 0 ? 'end' : 'start';
+}
+
 /**
  * A new lettering where a person points at a curve: outside or inside as the point lies, tops so that it reads
- * upright there, anchored at a named place when one is near.
+ * upright there, anchored at a named place when one is near. On a curve with ends they begin there.
  *
  * @param like another lettering of the curve to take after, or null
  * @param snapMm how near, along the curve, a named place draws the anchor
@@ -50,7 +56,7 @@ export function setDown(
   const tops = lower ? 'inward' : 'outward';
   const forward = readingDirection(track, tops) > 0;
   const opposite = (u + 0.5) % 1;
-  return makeLettering({
+  const made = makeLettering({
     ink,
     id,
     curve,
@@ -63,4 +69,5 @@ export function setDown(
       ? { startU: opposite, endU: opposite }
       : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
   });
+  return isClosed(track) ? made : { ...made, anchor: { ...made.anchor, align: alignAt(u, forward) } };
 }
