@@ -11,6 +11,10 @@ export interface Command {
   readonly detail?: () => string;
   /** Whether its keys work while something is typed. */
   readonly whileTyping?: true;
+  /** Whether its keys go on from a field, without leaving what is typed. */
+  readonly anywhere?: true;
+  /** Whether what a browser does by its key is not done. */
+  readonly prevents?: true;
   /** Called when its key is let go, for what lasts as long as it is held. */
   readonly release?: () => void;
 }
@@ -30,8 +34,7 @@ export function keyOf(event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' |
 
 /** A key as people read it: `Ctrl Shift Z`. */
 export const keyName = (key: string): string =>
-  key
-    .split('-')
+  (key === '-' ? ['−'] : key.split('-'))
     .map((part) => NAMES[part] ?? (part.length === 1 ? part.toUpperCase() : part))
     .join(' ');
 

@@ -1,5 +1,6 @@
 import { itemKind } from '#core/drawing/items/index';
 import { deleteCurveSteps } from '#core/editing/edits/operations';
+import { removeSteps } from '#core/editing/edits/several';
 import { findItem, isCurve, letteringsOn, type Curve } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -33,13 +34,27 @@ export function selectionCommands(ask: (curve: Curve) => void) {
     }
   }
 
+  /** Deletes all that is selected, in one entry of the undo list; a single curve that carries lettering after asking. */
+  function removeSelected(): void {
+    const ids = store.selection;
+    if (ids.length === 1) {
+      remove(ids[0]!);
+      return;
+    }
+    const steps = removeSteps(store.piece!, ids);
+    const problem = steps.ok ? store.edit(`Delete ${ids.length} items`, steps.value, undefined, []) : steps.problem;
+    if (problem) store.notice = { kind: 'warning', text: problem.message };
+  }
+
   const commands: Readonly<Record<'deleteSelected' | 'deselect', Command>> = {
     deleteSelected: {
       label: 'Delete',
       keys: ['Delete', 'Backspace'],
-      // A key that is meant for a field or a button deletes nothing.
-      applies: () => store.selectedId !== null && document.activeElement === document.body,
-      run: () => remove(store.selectedId!),
+      // A key for a field or a button deletes nothing; on the sheet and in the list it is meant for what is selected.
+      applies: () =>
+        store.selectedId !== null &&
+        (document.activeElement === document.body || document.activeElement!.closest('.desk, .left .list') !== null),
+      run: removeSelected,
     },
     deselect: {
       label: 'Deselect',
@@ -48,6 +63,10 @@ export function selectionCommands(ask: (curve: Curve) => void) {
       run: () => {
         if (view.gaps.length > 0) {
           gaps.letGo();
+          return;
+        }
+        if (view.clean !== 'helpers') {
+          view.clean = 'helpers';
           return;
         }
         view.tool = 'pick';

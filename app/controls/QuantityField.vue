@@ -18,8 +18,12 @@ const props = withDefaults(
     step?: number;
     places?: number;
     disabled?: boolean;
+    /** Whether it stands for several values that differ: none is shown until one is given to all. */
+    mixed?: boolean;
+    /** Whether the keys stay in the field after Enter; else they go back to the sheet. */
+    holdsEnter?: boolean;
   }>(),
-  { unit: 'mm', limits: undefined, step: 0.1, places: 2, disabled: false },
+  { unit: 'mm', limits: undefined, step: 0.1, places: 2, disabled: false, holdsEnter: false, mixed: false },
 );
 
 const draft = ref<string | null>(null);
@@ -28,7 +32,7 @@ const input = useTemplateRef<HTMLInputElement>('input');
 const messageId = useId();
 let gesture = '';
 
-const shown = computed(() => draft.value ?? formatQuantity(props.modelValue, props.places));
+const shown = computed(() => draft.value ?? (props.mixed ? '' : formatQuantity(props.modelValue, props.places)));
 const range = computed(() => (typeof props.limits === 'string' ? LIMITS[props.limits] : props.limits));
 watch(
   () => props.modelValue,
@@ -53,7 +57,11 @@ function take(value: number): boolean {
 
 function commitDraft(): void {
   if (draft.value === null) return;
-  if (draft.value === formatQuantity(props.modelValue, props.places)) {
+  if (props.mixed && draft.value.trim() === '') {
+    draft.value = null;
+    return;
+  }
+  if (!props.mixed && draft.value === formatQuantity(props.modelValue, props.places)) {
     draft.value = null;
     problem.value = null;
     return;
@@ -82,8 +90,12 @@ const unwrap = (text: string): number => {
 
 function onKey(event: KeyboardEvent): void {
   if (event.key === 'Enter') {
+    // What is typed counts before whoever holds the field goes on with Enter.
     commitDraft();
-    input.value?.select();
+    if (problem.value) {
+      event.preventDefault();
+      input.value?.select();
+    } else if (!props.holdsEnter) input.value?.blur();
   } else if (event.key === 'Escape') {
     draft.value = null;
     problem.value = null;
@@ -100,6 +112,7 @@ function onFocus(): void {
 function onWheel(event: WheelEvent): void {
   if (document.activeElement === input.value) stepBy(event.deltaY < 0 ? 1 : -1, event);
 }
+defineExpose({ focus: () => input.value?.focus() });
 </script>
 
 <template>
@@ -108,6 +121,7 @@ function onWheel(event: WheelEvent): void {
       <input
         ref="input"
         :value="shown"
+        :placeholder="mixed ? 'mixed' : undefined"
         :aria-label="unit ? `${label}, ${unit === '°' ? 'degrees' : unit}` : label"
         :aria-invalid="problem !== null"
         :aria-describedby="problem ? messageId : undefined"

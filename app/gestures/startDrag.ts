@@ -1,17 +1,23 @@
 import { nanoid } from 'nanoid';
+import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 export interface DragSteps {
   /** Called for every move once the pointer has left its place. `gesture` names this drag in the undo list. */
   readonly move: (event: PointerEvent, gesture: string) => void;
   /** Called when the drag ends, with whether it was one at all or only a click. */
   readonly end?: (event: PointerEvent, moved: boolean) => void;
+  /** Called in place of `end` when Escape has taken the drag back. */
+  readonly takenBack?: () => void;
 }
 
 /** Pixels that a pointer may tremble before a click becomes a drag. */
 const THRESHOLD = 3;
 
-/** Follows a pointer from its press to its release, wherever it goes. */
-export function startDrag(event: PointerEvent, { move, end }: DragSteps): void {
+/** Follows a pointer from its press to its release, wherever it goes. Escape takes back what the drag has done. */
+export function startDrag(event: PointerEvent, { move, end, takenBack }: DragSteps): void {
+  const store = usePiece();
+  const view = useView();
   const gesture = nanoid(12);
   const from = { x: event.clientX, y: event.clientY };
   let moved = false;
@@ -30,16 +36,31 @@ export function startDrag(event: PointerEvent, { move, end }: DragSteps): void {
     waiting = next;
     if (!frame) frame = requestAnimationFrame(run);
   };
-  const stop = (last: PointerEvent): void => {
-    if (last.pointerId !== event.pointerId) return;
+  const letGo = (): void => {
     if (frame) cancelAnimationFrame(frame);
-    run();
     window.removeEventListener('pointermove', onMove);
     window.removeEventListener('pointerup', stop);
     window.removeEventListener('pointercancel', stop);
+    window.removeEventListener('keydown', onKey, true);
+  };
+  const stop = (last: PointerEvent): void => {
+    if (last.pointerId !== event.pointerId) return;
+    letGo();
+    run();
     end?.(last, moved);
+  };
+  const onKey = (key: KeyboardEvent): void => {
+    if (key.key !== 'Escape') return;
+    key.preventDefault();
+    key.stopImmediatePropagation();
+    letGo();
+    waiting = null;
+    if (store.history.undo.at(-1)?.entryId === gesture) store.undo();
+    view.label = null;
+    takenBack?.();
   };
   window.addEventListener('pointermove', onMove);
   window.addEventListener('pointerup', stop);
   window.addEventListener('pointercancel', stop);
+  window.addEventListener('keydown', onKey, true);
 }

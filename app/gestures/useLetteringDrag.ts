@@ -1,8 +1,9 @@
-import { goesAlong, seenFromCurve, shiftOff, slideAlong } from '#core/setting/hand/grips';
+import { seenFromCurve, shiftOff, slideAlong } from '#core/setting/hand/grips';
 import { movedTo } from '#core/editing/edits/operations';
 import { rewrite } from '#core/editing/edits/reseat';
 import type { Track } from '#core/curves/index';
 import type { Vec } from '#core/geometry/vec';
+import { setStep } from '#core/piece/steps/index';
 import { findLettering, type Curve, type Lettering } from '#core/piece/types';
 import { isClosed, nearestNamed } from '#core/setting/line/anchorPlaces';
 import { placedByBookends } from '#core/setting/space/fill';
@@ -17,6 +18,49 @@ import type { SheetPointer } from './useSheetPointer';
 /** Pixels within which lettering that is dragged off its curve is let go on another one. */
 const DROP_PX = 7;
 
+/** How long it is held over another curve before it goes there, ms. */
+const HOLD_MS = 450;
+
+const wrapHalf = (u: number, closed: boolean): number => (closed ? u - Math.round(u) : u);
+
+/** How far something was pulled along a curve and across it, mm. */
+function pulled(track: Track, from: Vec, to: Vec): { readonly awayMm: number; readonly offMm: number } {
+  const [before, after] = [seenFromCurve(track, from), seenFromCurve(track, to)];
+  return {
+    awayMm: Math.abs(wrapHalf(after.u - before.u, isClosed(track))) * track.path.lengthMm,
+    offMm: Math.abs(after.outwardMm - before.outwardMm),
+  };
+}
+
+/** What the label of an edit says that slides, shifts or does both. */
+const edited = (slides: boolean, shifts: boolean): string =>
+  slides && shifts ? 'Move lettering' : slides ? 'Slide along the curve' : 'Shift baseline';
+
+/** Tells whether the pointer has rested over the same curve for long enough. */
+function heldOver() {
+  let now: Curve | null = null,
+    held = false,
+    timer = 0;
+  const end = (): void => window.clearTimeout(timer);
+  return {
+    /** The curve that is meant; `later` is called when one becomes so without a move. */
+    is(curve: Curve | null, atOnce: boolean, later: (curve: Curve) => void): Curve | null {
+      if (curve?.id !== now?.id) {
+        end();
+        now = curve;
+        held = false;
+        if (curve)
+          timer = window.setTimeout(() => {
+            held = true;
+            later(curve);
+          }, HOLD_MS);
+      }
+      return now && (held || atOnce) ? now : null;
+    },
+    end,
+  };
+}
+
 /**
  * Drags lettering along its curve, off it, or onto another one; a click on what is selected picks a letter or a gap.
  */
@@ -26,9 +70,12 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
   const letters = useLetterNudge();
   const gaps = useGaps();
 
+  const fixed = (lettering: Lettering, track: Track): boolean =>
+    lettering.fit.kept && placedByBookends(lettering, isClosed(track));
+
   /** Slides it along its curve; what is kept filled stays between its bookends. */
   function slide(lettering: Lettering, track: Track, from: Vec, to: Vec, snap: number, gesture: string): void {
-    if (lettering.fit.kept && placedByBookends(lettering, isClosed(track))) {
+    if (fixed(lettering, track)) {
       tell('kept filled between its bookends: move these', to);
       return;
     }
@@ -37,13 +84,43 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     tell(grip.label, to, grip.snapped);
   }
 
-  function shift(lettering: Lettering, track: Track, from: Vec, to: Vec, snap: number, gesture: string): void {
-    const grip = shiftOff(lettering, track, from, to, snap / 2);
-    const problem = store.set('Shift baseline', lettering.id, ['seat', 'baselineShiftMm'], grip.value, gesture);
-    tell(problem?.message ?? grip.label, to, grip.snapped);
+  /**
+   * Lets it follow the pointer along and across its curve at once. What is pulled along alone keeps its distance, what
+   * is pulled across alone its place, until the pointer leaves that by as much as things snap.
+   */
+  function follow(lettering: Lettering, track: Track, from: Vec, to: Vec, snap: number, gesture: string): void {
+    const along = slideAlong(lettering, track, from, to, snap);
+    const across = shiftOff(lettering, track, from, to, snap / 2);
+    const { awayMm, offMm } = pulled(track, from, to);
+    const slides = !fixed(lettering, track) && (awayMm > snap || awayMm >= offMm);
+    const shifts = offMm > snap || offMm > awayMm;
+    const shift = shifts ? across.value : lettering.seat.baselineShiftMm;
+    const problem = store.edit(
+      edited(slides, shifts),
+      [
+        setStep(store.piece!, lettering.id, ['anchor'], slides ? along.value : lettering.anchor),
+        setStep(store.piece!, lettering.id, ['seat', 'baselineShiftMm'], shift),
+      ],
+      gesture,
+    );
+    const said = [...(slides ? [along.label] : []), ...(shifts ? [across.label] : [])].join(', ');
+    tell(problem?.message ?? said, to, (slides && along.snapped) || (shifts && across.snapped));
   }
 
-  /** Along the curve it slides, off the curve it shifts: the first few pixels decide which. */
+  /** Along its curve alone, by the mark of its anchor. */
+  function dragAnchor(event: PointerEvent, lettering: Lettering): void {
+    const track = store.trackUnder(lettering);
+    if (!track) return;
+    const from = at(event);
+    startDrag(event, {
+      move: (next, gesture) => slide(lettering, track, from, at(next), next.altKey ? 0 : snapMm(), gesture),
+      end: hush,
+    });
+  }
+
+  /**
+   * Follows the pointer. It goes to another curve only when it is held over that for a moment, or at once with Ctrl.
+   */
   function dragLettering(event: PointerEvent, lettering: Lettering): void {
     const again = store.selectedId === lettering.id && store.selection.length === 1;
     store.select([lettering.id]);
@@ -52,7 +129,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     if (!track) return;
     const hit = letters.hitOn(lettering, from);
     const single = again && letters.isPicked(hit) ? hit : null;
-    let along: boolean | null = null;
+    const over = heldOver();
     let onto: Curve | null = null;
     let drag = '';
     startDrag(event, {
@@ -65,13 +142,16 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
           tell(letters.nudge(lettering, single.from, way.along, way.off, gesture), to);
           return;
         }
-        along ??= goesAlong(track, from, to);
-        onto = along ? null : otherCurveUnder(to, lettering.curveId);
-        if (along) slide(lettering, track, from, to, snap, gesture);
-        else if (onto) tell(`onto ${onto.name}`, to, true);
-        else shift(lettering, track, from, to, snap, gesture);
+        const other = otherCurveUnder(to, lettering.curveId);
+        const show = (curve: Curve | null): void => {
+          onto = curve;
+          if (curve) tell(`onto ${curve.name}`, to, true);
+        };
+        show(over.is(other, next.ctrlKey || next.metaKey, show));
+        if (!onto) follow(lettering, track, from, to, snap, gesture);
       },
       end: (last, moved) => {
+        over.end();
         hush();
         if (onto) dropOnto(lettering, onto, at(last), drag);
         // A click on letters that are selected already picks the one that is meant.
@@ -82,6 +162,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
           letters.pick(hit);
         } else if (!single) view.range = null;
       },
+      takenBack: over.end,
     });
   }
 
@@ -112,5 +193,5 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     if (problem) store.notice = { kind: 'warning', text: problem.message };
   }
 
-  return { dragLettering };
+  return { dragLettering, dragAnchor };
 }

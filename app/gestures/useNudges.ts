@@ -1,6 +1,7 @@
 import { curveKind } from '#core/curves/index';
 import { moveBy } from '#core/curves/similarity';
 import { transformSteps } from '#core/editing/edits/operations';
+import { moveSteps } from '#core/editing/edits/several';
 import type { Curve, Lettering } from '#core/piece/types';
 import { isClosed } from '#core/setting/line/anchorPlaces';
 import { placedByBookends } from '#core/setting/space/fill';
@@ -56,5 +57,12 @@ export function useNudges() {
     );
   }
 
-  return { nudgeLettering, nudgeHandle, nudgeCurve };
+  /** Moves everything that is selected. */
+  function nudgeSeveral(dx: number, dy: number): void {
+    const steps = moveSteps(store.piece!, store.selection, moveBy({ x: dx, y: dy }));
+    const problem = store.edit('Move', steps, `nudge-several${nudgeRun()}`);
+    if (problem) store.notice = { kind: 'warning', text: problem.message };
+  }
+
+  return { nudgeLettering, nudgeHandle, nudgeCurve, nudgeSeveral };
 }

@@ -4,6 +4,7 @@ import { useCurveDrag } from './useCurveDrag';
 import { useLetteringDrag } from './useLetteringDrag';
 import { useNudges } from './useNudges';
 import { usePan } from './usePan';
+import { useSeveralDrag } from './useSeveralDrag';
 import { useSetDown } from './useSetDown';
 import { useSheetPointer } from './useSheetPointer';
 
@@ -18,6 +19,7 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     ...useCurveDrag(pointer),
     ...useCurveDraft(pointer),
     ...useSetDown(pointer),
+    ...useSeveralDrag(pointer),
     ...useNudges(),
   };
 }

@@ -44,7 +44,7 @@ function go(finding: Finding): void {
 </script>
 
 <template>
-  <section class="proof" aria-label="Proof">
+  <section data-view tabindex="-1" class="proof" aria-label="Proof">
     <div class="side">
       <button class="back" type="button" @click="emit('close')"><ArrowLeft :size="15" /> Back to the bench</button>
       <header>

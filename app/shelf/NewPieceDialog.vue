@@ -10,6 +10,8 @@ const widthMm = ref(84);
 const heightMm = ref(84);
 const problem = ref('');
 const busy = ref(false);
+/** From the width Enter goes on to the height. */
+const height = useTemplateRef<{ focus: () => void }>('height');
 
 const isChosen = (preset: SheetPreset): boolean =>
   preset.widthMm === widthMm.value && preset.heightMm === heightMm.value;
@@ -71,9 +73,23 @@ async function make(): Promise<void> {
       </div>
       <div class="custom">
         <span class="quiet">or your own size</span>
-        <QuantityField label="Width" :model-value="widthMm" limits="sheetMm" :step="1" :commit="setWidth" />
+        <QuantityField
+          label="Width"
+          :model-value="widthMm"
+          limits="sheetMm"
+          :step="1"
+          :commit="setWidth"
+          holds-enter
+          @keydown.enter.prevent="height?.focus()" />
         <span class="quiet">×</span>
-        <QuantityField label="Height" :model-value="heightMm" limits="sheetMm" :step="1" :commit="setHeight" />
+        <QuantityField
+          ref="height"
+          label="Height"
+          holds-enter
+          :model-value="heightMm"
+          limits="sheetMm"
+          :step="1"
+          :commit="setHeight" />
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="foot">

@@ -25,6 +25,18 @@ export const useView = defineStore('view', () => {
   const tool = ref<Tool>('pick');
   /** What a drag under way has to say, and where on the sheet. */
   const label = shallowRef<{ text: string; at: Vec; snapped: boolean } | null>(null);
+  /** The frame that is being drawn to select what lies in it, on the sheet. */
+  const frame = shallowRef<{ readonly min: Vec; readonly max: Vec } | null>(null);
+  /** What is drawn on the sheet beside the piece: all of it, or no helpers, or nothing beside the sheet at all. */
+  const clean = ref<'helpers' | 'plain' | 'alone'>('helpers');
+  /** Counts how often the words of what is selected were asked for, to be typed. */
+  const wordsAsked = ref(0);
+  const askForWords = (): void => {
+    wordsAsked.value++;
+  };
+  /** Whether the table of keys is shown, and whether single letters and signs are keys at all. */
+  const keys = ref(false);
+  const singleKeys = useLocalStorage('under-arc:single-keys', true);
   const strip = ref(true);
   /** Whether letters that are turned over stay in the band they were in. */
   const keepBand = ref(true);
@@ -92,6 +104,8 @@ export const useView = defineStore('view', () => {
     scale.value = next;
   }
 
+  /** One millimetre of the sheet as one of the screen, as far as the screen tells. */
+  const trueSize = (): void => zoomBy(TRUE_SIZE / scale.value);
   const zoomBy = (factor: number): void => zoomAt({ x: width.value / 2, y: height.value / 2 }, factor);
 
   function panBy(dx: number, dy: number): void {
@@ -107,6 +121,12 @@ export const useView = defineStore('view', () => {
     height,
     tool,
     label,
+    frame,
+    clean,
+    wordsAsked,
+    askForWords,
+    keys,
+    singleKeys,
     strip,
     keepBand,
     seatCopy,
@@ -130,6 +150,7 @@ export const useView = defineStore('view', () => {
     fit,
     zoomAt,
     zoomBy,
+    trueSize,
     panBy,
   };
 });

@@ -223,9 +223,11 @@ describe('letters, seat and stance', () => {
     expect([(await words()).size.mm, (await on.bench.lettering(1)).size.mm]).toEqual([5, 5]);
   });
 
-  it('goes to another curve by a drag onto it, in one entry of the undo list', async () => {
+  it('goes to another curve by a drag with Ctrl onto it, in one entry of the undo list', async () => {
     await open([curve(circle(34)), curve(circle(16), 'inner'), lettering('TIDE')]);
+    await on.page.keyboard.down('Control');
     await on.bench.drag([42, 6], [42, 25.8], 12);
+    await on.page.keyboard.up('Control');
     await on.bench.kept();
     expect(await words()).toMatchObject({
       curveId: 'inner',

@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { alignSteps, distributeSteps, type Alignment, type Distribution } from '#core/editing/edits/arrange';
-import { isCurve, isLettering, type Item } from '#core/piece/types';
+import { turnAbout } from '#core/curves/similarity';
+import { turnLetteringsSteps } from '#core/editing/edits/copies';
+import { boxOfItem, moveSteps } from '#core/editing/edits/several';
+import { isCurve, isLettering, type Item, type Lettering } from '#core/piece/types';
 import { setStep } from '#core/piece/steps/index';
+import { COMMANDS } from '~/commands';
 import { useFaces } from '~/stores/faces';
 import { useCurveEdits } from '~/composables/useCurveEdits';
 import { usePiece } from '~/stores/piece';
@@ -10,19 +14,22 @@ import { usePiece } from '~/stores/piece';
 const props = defineProps<{ items: readonly Item[] }>();
 const store = usePiece();
 const faces = useFaces();
+const commands = inject(COMMANDS)!;
 const { run } = useCurveEdits();
 
 const curves = computed(() => props.items.filter(isCurve));
 const letterings = computed(() => props.items.filter(isLettering));
-const said = computed(() =>
-  [
-    [curves.value.length, 'curve'],
-    [letterings.value.length, 'lettering'],
+const said = computed(() => {
+  const others = props.items.length - curves.value.length - letterings.value.length;
+  return [
+    [curves.value.length, 'curve', 'curves'] as const,
+    [letterings.value.length, 'lettering', 'letterings'] as const,
+    [others, 'other', 'others'] as const,
   ]
-    .filter(([count]) => Number(count) > 0)
-    .map(([count, word]) => `${count} ${word}${count === 1 ? '' : 's'}`)
-    .join(', '),
-);
+    .filter(([count]) => count > 0)
+    .map(([count, one, more]) => `${count} ${count === 1 ? one : more}`)
+    .join(', ');
+});
 const ids = computed(() => curves.value.map((one) => one.id));
 
 /** A property of all letterings picked, in one entry of the undo list. */
@@ -39,9 +46,42 @@ function setAll(label: string, path: readonly string[], value: unknown, gesture?
 const face = computed(() =>
   new Set(letterings.value.map((one) => one.faceId)).size === 1 ? letterings.value[0]!.faceId : '',
 );
-const capMm = computed(() => {
-  const set = letterings.value[0] && store.settings.get(letterings.value[0].id);
-  return set?.ok ? set.value.capMm : 0;
+const capsMm = computed(() =>
+  letterings.value.flatMap((one) => {
+    const set = store.settings.get(one.id);
+    return set?.ok ? [Math.round(set.value.capMm * 100) / 100] : [];
+  }),
+);
+/** Whether the letterings differ in something. */
+const differ = (of: (one: Lettering) => unknown): boolean =>
+  new Set(letterings.value.map((one) => JSON.stringify(of(one)))).size > 1;
+const CASES = [
+  ['typed', 'as typed'],
+  ['capitals', 'capitals'],
+  ['small-capitals', 'small capitals'],
+] as const;
+const hiddenAll = computed(() => props.items.every((one) => 'hidden' in one && one.hidden));
+/** Hides or shows all of them that can be hidden. */
+function hide(): void {
+  const steps = props.items.flatMap((one) =>
+    'hidden' in one ? [setStep(store.piece!, one.id, ['hidden'], !hiddenAll.value)] : [],
+  );
+  store.edit(hiddenAll.value ? 'Show' : 'Hide', steps);
+}
+const turn = (deg: number) => {
+  const steps =
+    curves.value.length === 0
+      ? turnLetteringsSteps(store.piece!, letterings.value, deg)
+      : moveSteps(store.piece!, store.selection, turnAbout(middle.value, deg));
+  return store.edit('Turn', steps);
+};
+/** The middle of all that has a place of its own. */
+const middle = computed(() => {
+  const boxes = props.items.flatMap((one) => boxOfItem(store.piece!, one) ?? []);
+  return {
+    x: (Math.min(...boxes.map(({ min }) => min.x)) + Math.max(...boxes.map(({ max }) => max.x))) / 2,
+    y: (Math.min(...boxes.map(({ min }) => min.y)) + Math.max(...boxes.map(({ max }) => max.y))) / 2,
+  };
 });
 async function setFace(id: string): Promise<void> {
   await faces.ensure([id]);
@@ -73,6 +113,21 @@ const distribute = (how: Distribution) =>
       <span class="quiet">{{ said }}</span>
     </header>
     <p class="quiet">Shift-click adds to the selection or takes away from it.</p>
+    <div class="row">
+      <span class="label">Turn by</span
+      ><QuantityField
+        label="Turn all by"
+        :model-value="0"
+        unit="°"
+        :limits="{ min: -360, max: 360 }"
+        :step="1"
+        :commit="turn" />
+    </div>
+    <div class="acts">
+      <button class="key" type="button" @click="commands.duplicate.run()">Duplicate</button>
+      <button class="key" type="button" @click="hide">{{ hiddenAll ? 'Show' : 'Hide' }}</button>
+      <button class="key" type="button" @click="commands.deleteSelected.run()">Delete</button>
+    </div>
   </section>
   <section v-if="letterings.length > 1" class="section" aria-label="All selected letterings">
     <header><h2>Letters of all</h2></header>
@@ -83,7 +138,8 @@ const distribute = (how: Distribution) =>
       <span class="label">Cap height</span
       ><QuantityField
         label="Cap height of all"
-        :model-value="capMm"
+        :model-value="capsMm[0] ?? 0"
+        :mixed="new Set(capsMm).size > 1"
         limits="capMm"
         :step="0.1"
         :commit="(mm, g) => setAll('Change sizes', ['size'], { by: 'cap', mm }, g)" />
@@ -93,6 +149,7 @@ const distribute = (how: Distribution) =>
       ><QuantityField
         label="Tracking of all"
         :model-value="letterings[0]!.spacing.tracking"
+        :mixed="differ((one) => one.spacing.tracking)"
         unit=""
         limits="tracking"
         :step="5"
@@ -103,12 +160,47 @@ const distribute = (how: Distribution) =>
       ><QuantityField
         label="Width of all"
         :model-value="letterings[0]!.width * 100"
+        :mixed="differ((one) => one.width)"
         unit="%"
         :limits="{ min: 30, max: 300 }"
         :step="1"
         :commit="(value, g) => setAll('Width', ['width'], value / 100, g)" />
     </div>
-    <InkField label="Fill" :model-value="letterings[0]!.fill" @change="(colour) => setAll('Fill', ['fill'], colour)" />
+    <div class="row">
+      <span class="label">Case</span>
+      <el-select
+        :model-value="differ((one) => one.letterCase) ? undefined : letterings[0]!.letterCase"
+        placeholder="mixed"
+        aria-label="Case of all"
+        @change="(value: string) => setAll('Change case', ['letterCase'], value)">
+        <el-option v-for="[value, name] in CASES" :key="value" :value="value" :label="name" />
+      </el-select>
+    </div>
+    <div class="row">
+      <span class="label">Evening out</span
+      ><QuantityField
+        label="Evening out of all"
+        :model-value="letterings[0]!.spacing.evenOut * 100"
+        :mixed="differ((one) => one.spacing.evenOut)"
+        unit="%"
+        :limits="{ min: 0, max: 100 }"
+        :step="5"
+        :commit="(value, g) => setAll('Even out', ['spacing', 'evenOut'], value / 100, g)" />
+    </div>
+    <div class="row">
+      <span class="label">Baseline shift</span
+      ><QuantityField
+        label="Baseline shift of all"
+        :model-value="letterings[0]!.seat.baselineShiftMm"
+        :mixed="differ((one) => one.seat.baselineShiftMm)"
+        limits="baselineShiftMm"
+        :step="0.1"
+        :commit="(mm, g) => setAll('Shift baselines', ['seat', 'baselineShiftMm'], mm, g)" />
+    </div>
+    <InkField
+      :label="differ((one) => one.fill) ? 'Fill (mixed)' : 'Fill'"
+      :model-value="letterings[0]!.fill"
+      @change="(colour) => setAll('Fill', ['fill'], colour)" />
   </section>
   <MatchPanel v-if="letterings.length > 1" :letterings="letterings" />
   <section v-if="curves.length > 0" class="section" aria-label="Align">

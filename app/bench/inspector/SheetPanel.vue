@@ -140,20 +140,7 @@ function grid(): void {
   </section>
   <section class="section help" aria-label="Keys">
     <header><h2>Keys</h2></header>
-    <dl>
-      <dt>Arrows</dt>
-      <dd>nudge by 0.1 mm, with Shift by 1 mm</dd>
-      <dt>Wheel</dt>
-      <dd>zoom to the pointer; with Shift pan</dd>
-      <dt>Space, drag</dt>
-      <dd>pan</dd>
-      <dt>Alt, drag</dt>
-      <dd>without snapping</dd>
-      <template v-for="command in commands" :key="command.label">
-        <dt>{{ firstKey(command) }}</dt>
-        <dd>{{ command.label.charAt(0).toLowerCase() + command.label.slice(1) }}</dd>
-      </template>
-    </dl>
+    <button class="key" type="button" @click="view.keys = true">Show all keys ({{ firstKey(commands.keys) }})</button>
   </section>
 </template>
 
@@ -188,19 +175,5 @@ function grid(): void {
   display: flex;
   gap: 8px;
   margin-top: 10px;
-}
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 5px 12px;
-  margin: 0;
-}
-dt {
-  font-weight: 500;
-  white-space: nowrap;
-}
-dd {
-  margin: 0;
-  color: var(--ink-soft);
 }
 </style>

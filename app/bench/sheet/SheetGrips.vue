@@ -47,19 +47,23 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
+const REMOVES: ReadonlySet<string> = new Set(['Delete', 'Backspace']);
+const SELECTS: ReadonlySet<string> = new Set(['Enter', ' ']);
+
 function onKey(event: KeyboardEvent, id: string): void {
   const arrow = ARROWS[event.key];
   // Selected gaps come first: they are set by the same keys.
-  if (view.gaps.length > 0 && (arrow || event.key === 'Delete' || event.key === 'Backspace')) return;
+  if (view.gaps.length > 0 && (arrow || REMOVES.has(event.key))) return;
   if (arrow && !event.ctrlKey && !event.metaKey) {
     event.preventDefault();
     const by = event.shiftKey ? 1 : 0.1;
-    store.select([id]);
+    if (!store.selection.includes(id)) store.select([id]);
     emit('nudge', id, arrow[0] * by, arrow[1] * by);
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+  } else if (REMOVES.has(event.key) && store.selection.length < 2) {
     event.preventDefault();
     emit('remove', id);
-  } else if (event.key === 'Enter' || event.key === ' ') {
+  } else if (SELECTS.has(event.key) && store.selectedId !== id) {
+    // Once it is selected, Enter is for its words.
     event.preventDefault();
     store.select([id]);
   }

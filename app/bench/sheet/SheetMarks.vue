@@ -15,6 +15,7 @@ import { useView } from '~/stores/view';
 /** Marks on what is selected: band, bookends, anchor, the handles of a curve; and overset letters in rust. */
 const emit = defineEmits<{
   bookend: [event: PointerEvent, lettering: Lettering, which: 'start' | 'end'];
+  anchor: [event: PointerEvent, lettering: Lettering];
   bookendKey: [lettering: Lettering, which: 'start' | 'end', by: number];
   handle: [event: PointerEvent, curve: Curve, handleId: string];
   handleKey: [curve: Curve, handleId: string, x: number, y: number];
@@ -80,8 +81,9 @@ const anchor = computed(() => {
   if (!set.value) return null;
   const { path, anchorDistance, direction, baselineMm, capMm } = set.value;
   const place = placeOff(path, anchorDistance, direction, baselineMm + capMm + 13 / view.scale);
-  const p = framed(view.toScreen(place.point), place.along);
-  return `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z`;
+  const at = view.toScreen(place.point);
+  const p = framed(at, place.along);
+  return { at, d: `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z` };
 });
 
 const oversetData = computed(() =>
@@ -212,7 +214,16 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
       <path :d="mark.grip" fill="transparent" />
       <path :d="mark.tab" class="tab" />
     </g>
-    <path v-if="anchor" :d="anchor" class="anchor" />
+    <g
+      v-if="anchor"
+      class="anchor"
+      data-anchor
+      aria-hidden="true"
+      @pointerdown="emit('anchor', $event, set!.lettering)">
+      <!-- A press that misses the mark by little must not reach the curve beneath. -->
+      <circle :cx="anchor.at.x" :cy="anchor.at.y" r="13" fill="transparent" stroke="none" />
+      <path :d="anchor.d" />
+    </g>
     <g
       v-for="one in resizers"
       :key="one.text"
@@ -306,6 +317,9 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
   stroke-width: 2.5;
 }
 .anchor {
+  cursor: ew-resize;
+}
+.anchor path {
   fill: var(--teal);
   stroke: #fff;
   stroke-width: 1.5;

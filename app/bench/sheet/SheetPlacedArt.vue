@@ -10,7 +10,7 @@ import { useView } from '~/stores/view';
 /**
  * The box of brought-in art or a picture, to take hold of it: dragged, moved by the arrow keys, scaled by its corners.
  */
-const emit = defineEmits<{ remove: [id: string] }>();
+const emit = defineEmits<{ placed: [event: PointerEvent, id: string]; remove: [id: string] }>();
 const store = usePiece();
 const view = useView();
 /** How much larger plus makes it. */
@@ -50,28 +50,8 @@ const boxes = computed(() =>
 function onDown(event: PointerEvent, art: Placed): void {
   if (event.button !== 0 || view.tool !== 'pick') return;
   event.stopPropagation();
-  if (event.shiftKey) {
-    store.toggle(art.id);
-    return;
-  }
-  store.select([art.id]);
-  if (art.locked) return;
-  const gesture = nanoid(8),
-    from = { x: event.clientX, y: event.clientY };
-  startDrag(event, {
-    move: (next) => {
-      store.set(
-        `Move ${word(art)}`,
-        art.id,
-        ['centre'],
-        {
-          x: round(art.centre.x + (next.clientX - from.x) / view.scale),
-          y: round(art.centre.y + (next.clientY - from.y) / view.scale),
-        },
-        gesture,
-      );
-    },
-  });
+  if (art.locked && !event.shiftKey && !event.altKey) store.select([art.id]);
+  else emit('placed', event, art.id);
 }
 /** The same thing at another share of its size, about its middle. */
 function scaled(label: string, art: Placed, by: number, gesture?: string): void {

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { Minus, Plus } from 'lucide-vue-next';
+import { boxOfItem, selectable } from '#core/editing/edits/several';
+import type { Vec } from '#core/geometry/vec';
 import type { Curve, Lettering } from '#core/piece/types';
-import { findCurve, findLettering } from '#core/piece/types';
+import { findCurve, findItem, findLettering } from '#core/piece/types';
 import { letterAt } from '#core/setting/hand/caret';
 import { bookendAt } from '#core/setting/hand/grips';
+import { coverOf } from '#core/setting/hand/guides';
+import { idsAt } from '~/gestures/idsAt';
 import { startDrag } from '~/gestures/startDrag';
 import { usePointTools } from '~/gestures/usePointTools';
 import { endNudges } from '~/gestures/nudgeRun';
@@ -27,8 +31,18 @@ watch([width, height], ([w, h], [oldW]) => {
   if (!w || !h) return;
   view.width = w;
   view.height = h;
-  if (!oldW && store.piece) view.fit(store.piece.sheet);
+  if ((!oldW || refit) && store.piece) view.fit(store.piece.sheet);
+  refit = false;
 });
+/** Alone, the sheet has another room: it is shown whole in it, and again when the rest is back. */
+let refit = false;
+watch(
+  () => view.clean === 'alone',
+  () => {
+    refit = true;
+  },
+  { flush: 'sync' },
+);
 watch(
   () => store.id,
   () => {
@@ -56,6 +70,7 @@ function onDesk(event: PointerEvent): void {
   else if (view.tool === 'cut') cut(event);
   else if (view.tool === 'pick') {
     if (!event.shiftKey) store.select([]);
+    gestures.drawFrame(event, within);
   } else if (view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch') tools.down(event);
   else gestures.drawCurve(event, view.tool);
 }
@@ -64,6 +79,29 @@ function letter(event: PointerEvent, on?: Curve): void {
   event.preventDefault();
   miss.value = !gestures.letterAt(gestures.at(event), on);
   if (!miss.value && store.selectedLettering) emit('typing');
+}
+
+/** What can be selected and lies wholly in a frame on the sheet: lettering by its band, anything else by its extent. */
+function within(min: Vec, max: Vec): string[] {
+  const piece = store.piece!;
+  const inside = ({ x, y }: Vec): boolean => x >= min.x && x <= max.x && y >= min.y && y <= max.y;
+  return selectable(piece).filter((id) => {
+    const item = findItem(piece, id)!;
+    const set = store.settings.get(id);
+    if (set) return set.ok && coverOf(set.value).every(inside);
+    const box = boxOfItem(piece, item);
+    return box !== null && inside(box.min) && inside(box.max);
+  });
+}
+
+/** Of several that are selected, one is taken hold of for all. */
+const holdsAll = (id: string): boolean => store.selection.length > 1 && store.selection.includes(id);
+
+/** With Alt a click goes through to what lies beneath what is selected. */
+function beneath(event: PointerEvent): string | null {
+  const ids = idsAt(event);
+  const at = ids.indexOf(store.selectedId ?? '');
+  return ids[(at + 1) % ids.length] ?? null;
 }
 
 /** One click cuts once; the tool stays in hand only where there was nothing to cut. */
@@ -77,9 +115,37 @@ function onCurve(event: PointerEvent, curve: Curve): void {
   event.stopPropagation();
   if (view.tool === 'letter') letter(event, curve);
   else if (view.tool === 'cut') cut(event, curve);
-  else if (view.tool === 'pick' && event.shiftKey) store.toggle(curve.id);
-  else if (view.tool === 'pick') gestures.dragEdge(event, curve);
+  else if (view.tool === 'pick') pick(event, curve.id, () => gestures.dragEdge(event, curve));
   else onDesk(event);
+}
+
+/** A press with the select tool: adds with Shift, goes beneath with Alt, takes hold of all that is selected, or of one. */
+function pick(event: PointerEvent, id: string, drag: () => void): void {
+  const under = event.altKey ? beneath(event) : null;
+  if (event.shiftKey) store.toggle(id);
+  else if (under !== null) store.select([under]);
+  else if (holdsAll(id)) gestures.dragSelection(event, id);
+  else drag();
+}
+
+/** The inside of a filled shape: it is taken hold of there as a whole. */
+function onInside(event: PointerEvent, curve: Curve): void {
+  if (spaceHeld.value || event.button !== 0 || view.tool !== 'pick') {
+    onDesk(event);
+    return;
+  }
+  event.stopPropagation();
+  pick(event, curve.id, () => {
+    store.select([curve.id]);
+    gestures.dragSelection(event, curve.id);
+  });
+}
+
+function onPlaced(event: PointerEvent, id: string): void {
+  pick(event, id, () => {
+    store.select([id]);
+    gestures.dragSelection(event, id);
+  });
 }
 
 function onLettering(event: PointerEvent, lettering: Lettering): void {
@@ -87,9 +153,9 @@ function onLettering(event: PointerEvent, lettering: Lettering): void {
   event.stopPropagation();
   // While gaps are picked, Shift adds another of the same lettering.
   const moreGaps = view.gaps.length > 0 && store.selectedId === lettering.id;
-  if (view.tool === 'pick' && event.shiftKey && !moreGaps) store.toggle(lettering.id);
-  else if (view.tool === 'pick' && view.typing && store.selectedId === lettering.id) pickWords(event, lettering);
-  else if (view.tool === 'pick') gestures.dragLettering(event, lettering);
+  if (view.tool === 'pick' && view.typing && store.selectedId === lettering.id) pickWords(event, lettering);
+  else if (view.tool === 'pick' && moreGaps) gestures.dragLettering(event, lettering);
+  else if (view.tool === 'pick') pick(event, lettering.id, () => gestures.dragLettering(event, lettering));
   else onDesk(event);
 }
 
@@ -136,6 +202,10 @@ function onDouble(event: MouseEvent): void {
 }
 
 function nudge(id: string, x: number, y: number): void {
+  if (store.selection.length > 1) {
+    gestures.nudgeSeveral(x, y);
+    return;
+  }
   const lettering = findLettering(store.piece!, id);
   if (lettering) {
     gestures.nudgeLettering(lettering, x, -y);
@@ -143,7 +213,9 @@ function nudge(id: string, x: number, y: number): void {
   }
   const curve = findCurve(store.piece!, id);
   if (curve) gestures.nudgeCurve(curve, x, y);
+  else gestures.nudgeSeveral(x, y);
 }
+defineExpose({ nudge });
 
 function onWheel(event: WheelEvent): void {
   event.preventDefault();
@@ -199,6 +271,11 @@ watch(
     miss.value = false;
   },
 );
+const frame = computed(() => {
+  if (!view.frame) return null;
+  const [a, b] = [view.toScreen(view.frame.min), view.toScreen(view.frame.max)];
+  return { x: a.x, y: a.y, width: b.x - a.x, height: b.y - a.y };
+});
 const tip = computed(() => {
   if (!view.label) return null;
   const at = view.toScreen(view.label.at);
@@ -217,7 +294,7 @@ const tip = computed(() => {
     class="desk"
     aria-label="Sheet"
     :aria-busy="!store.settled"
-    :class="[`tool-${view.tool}`, { panning: spaceHeld }]">
+    :class="[`tool-${view.tool}`, `show-${view.clean}`, { panning: spaceHeld }]">
     <svg
       ref="surface"
       class="surface"
@@ -233,13 +310,25 @@ const tip = computed(() => {
       </g>
       <g :transform="view.transform"><SheetArt /></g>
       <SheetGuides />
-      <SheetPlacedArt @remove="emit('remove', $event)" />
-      <SheetGrips @curve="onCurve" @lettering="onLettering" @nudge="nudge" @remove="emit('remove', $event)" />
+      <SheetInsides @inside="onInside" />
+      <SheetPlacedArt @placed="onPlaced" @remove="emit('remove', $event)" />
+      <SheetGrips
+        @curve="onCurve"
+        @inside="onInside"
+        @lettering="onLettering"
+        @nudge="nudge"
+        @remove="emit('remove', $event)" />
       <SheetMarks
         @bookend="
           (event, lettering, which) => {
             event.stopPropagation();
             gestures.dragBookend(event, lettering, which);
+          }
+        "
+        @anchor="
+          (event, lettering) => {
+            event.stopPropagation();
+            gestures.dragAnchor(event, lettering);
           }
         "
         @bookend-key="onBookendKey"
@@ -258,15 +347,16 @@ const tip = computed(() => {
         " />
       <SheetGaps />
       <SheetDraft v-if="drawsPoints" :tools="tools" />
-      <SheetRulers />
+      <SheetRulers v-if="view.clean !== 'alone'" />
+      <rect v-if="frame" class="frame" v-bind="frame" />
     </svg>
     <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">
       {{ tip.text }}
     </p>
-    <p v-if="hint" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
+    <p v-if="hint && view.clean !== 'alone'" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
     <OversetFits />
     <DraftBar v-if="drawsPoints" :tools="tools" />
-    <div class="zoom" role="group" aria-label="Zoom">
+    <div v-if="view.clean !== 'alone'" class="zoom" role="group" aria-label="Zoom">
       <button type="button" aria-label="Zoom out" @click="view.zoomBy(1 / 1.25)"><Minus :size="14" /></button>
       <span aria-live="off">{{ Math.round(view.percent) }} %</span>
       <button type="button" aria-label="Zoom in" @click="view.zoomBy(1.25)"><Plus :size="14" /></button>
@@ -313,6 +403,18 @@ const tip = computed(() => {
 .tool-cut :deep(.cover) {
   pointer-events: none;
 }
+.show-plain :deep(.grips),
+.show-plain :deep(.marks),
+.show-plain :deep(.guides),
+.show-plain :deep(.gaps),
+.show-plain .centre-lines,
+.show-alone :deep(.grips),
+.show-alone :deep(.marks),
+.show-alone :deep(.guides),
+.show-alone :deep(.gaps),
+.show-alone .centre-lines {
+  opacity: 0;
+}
 .paper {
   stroke: var(--hairline);
 }
@@ -352,6 +454,12 @@ const tip = computed(() => {
 }
 .hint.miss {
   background: var(--rust);
+}
+.frame {
+  fill: #0f6b6b14;
+  stroke: var(--teal);
+  stroke-dasharray: 5 3;
+  pointer-events: none;
 }
 .zoom {
   position: absolute;

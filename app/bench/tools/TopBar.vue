@@ -14,7 +14,7 @@ const titleOf = (command: Command, nothing: string): string =>
   <header class="top on-dark">
     <AppMark />
     <span class="slash" aria-hidden="true">/</span>
-    <b class="name">{{ store.piece!.name }}</b>
+    <b class="name" :title="store.piece!.name">{{ store.piece!.name }}</b>
     <span class="state" role="status">
       {{ store.piece!.sheet.widthMm }} × {{ store.piece!.sheet.heightMm }} mm ·
       <template v-if="store.saving === 'saved'">All changes saved</template>
@@ -73,12 +73,18 @@ const titleOf = (command: Command, nothing: string): string =>
   color: #7d8b92;
 }
 .name {
+  flex: 0 1 auto;
+  min-width: 60px;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
   font-weight: 600;
 }
 .state {
+  flex: 0 2 auto;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
   color: #b9c3c8;
   white-space: nowrap;
 }
@@ -108,6 +114,7 @@ const titleOf = (command: Command, nothing: string): string =>
   background: var(--moss);
 }
 .acts {
+  flex: none;
   display: flex;
   gap: 10px;
   margin-left: auto;

@@ -38,6 +38,19 @@ async function startTyping(at?: number): Promise<void> {
   inspector.value?.focusWording(at);
 }
 
+// The keys go where the eye is: into a view that opens over the bench, and back to the sheet.
+watch(
+  () => view.open,
+  async (open) => {
+    await nextTick();
+    if (open) document.querySelector<HTMLElement>('[data-view]')?.focus();
+  },
+);
+watch(
+  () => view.wordsAsked,
+  () => void startTyping(),
+);
+
 function letterOnCurve(): void {
   view.tool = 'letter';
 }
@@ -48,11 +61,17 @@ const { table: commands, remove } = createCommands((curve) => {
   deleting.value = curve;
 });
 provide(COMMANDS, commands);
+/** Whether a list hangs open; those that are closed stay in the page, not shown. */
+const listIsOpen = (): boolean =>
+  [...document.querySelectorAll('.el-select-dropdown')].some((one) => one.getClientRects().length > 0);
+const busy = (): boolean =>
+  !store.piece || deleting.value !== null || deciding.value || view.keys || view.inks !== null;
+useClipboard(() => busy() || view.open !== null);
 useKeys(commands, (event) => {
-  if (!store.piece || deleting.value || deciding.value) return true;
+  if (busy()) return true;
   if (!view.open) return false;
   // Escape closes what lies over the bench, but first a list that is open in it.
-  if (event.key === 'Escape' && !document.querySelector('.el-select-dropdown:not([style*="none"])')) view.open = null;
+  if (event.key === 'Escape' && !listIsOpen()) view.open = null;
   return true;
 });
 
@@ -74,6 +93,8 @@ watch(
       type: notice.kind,
       message: notice.text,
       duration: notice.kind === 'info' ? 4000 : 8000,
+      // Below the bar.
+      offset: 64,
       showClose: true,
     });
     store.notice = null;
@@ -96,20 +117,23 @@ watch(
       <button class="key" type="button" @click="load">Try again</button>
     </p>
   </div>
-  <div v-else-if="there" class="bench" :class="{ folded: !view.strip }">
+  <div v-else-if="there" class="bench" :class="{ folded: !view.strip, alone: view.clean === 'alone' }">
     <TopBar @output="view.open = 'output'" @proof="view.open = 'proof'" @aside="deciding = true" />
-    <nav class="left" aria-label="Curves and lettering">
+    <nav class="left" aria-label="Curves and lettering" :inert="view.open !== null">
       <CurveList v-if="view.list === 'curves'" />
       <OrderList v-else />
       <AddCurve />
     </nav>
-    <SheetView @typing="startTyping" @remove="remove" />
-    <FlatStrip v-if="view.strip" />
-    <button v-else class="unfold" type="button" @click="view.strip = true">Show the flat strip</button>
-    <BenchInspector ref="inspector" @remove="remove" @letter="letterOnCurve" />
+    <SheetView :inert="view.open !== null" @typing="startTyping" @remove="remove" />
+    <FlatStrip v-if="view.strip" :inert="view.open !== null" />
+    <button v-else class="unfold" type="button" :inert="view.open !== null" @click="view.strip = true">
+      Show the flat strip
+    </button>
+    <BenchInspector ref="inspector" :inert="view.open !== null" @remove="remove" @letter="letterOnCurve" />
     <OutputView v-if="view.open === 'output'" @close="view.open = null" @proof="view.open = 'proof'" />
     <ProofView v-if="view.open === 'proof'" @close="view.open = null" @output="view.open = 'output'" />
     <InksDialog />
+    <KeysDialog />
     <DeleteCurveDialog v-model="deleting" />
     <SetAsideDialog v-model="deciding" />
   </div>
@@ -172,6 +196,20 @@ watch(
 .left > :last-child {
   padding: 0 12px 12px;
   border-top: 1px solid var(--hairline);
+}
+.bench.alone {
+  --left: 0px;
+  --right: 0px;
+  --strip: 0px;
+}
+.bench.alone > :nth-child(3) {
+  inset: 0;
+}
+.bench.alone > :nth-child(1),
+.bench.alone > :nth-child(2),
+.bench.alone > :nth-child(4),
+.bench.alone > :nth-child(5) {
+  visibility: hidden;
 }
 .unfold {
   border: 0;

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
-import { curveKind } from '#core/curves/index';
 import { mirrorAbout, moveBy } from '#core/curves/similarity';
 import { resizeSteps, reverseSteps, toDrawnSteps, transformSteps, turnSteps } from '#core/editing/edits/operations';
 import { freeName, makeCurve } from '#core/piece/make';
 import { isCurve, parentsOf, type Curve, type CurveShape } from '#core/piece/types';
 import type { Problem } from '#core/result';
+import { COMMANDS } from '~/commands';
 import { useCurveEdits } from '~/composables/useCurveEdits';
 import { usePiece } from '~/stores/piece';
 
@@ -14,6 +14,7 @@ const props = defineProps<{ curve: Curve }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 const { run } = useCurveEdits();
+const commands = inject(COMMANDS)!;
 
 const track = computed(() => store.trackOf(props.curve.id));
 const follows = computed(() => parentsOf(props.curve.shape).length > 0);
@@ -24,19 +25,6 @@ const others = computed(() =>
 function add(label: string, shape: CurveShape, name: string): void {
   const item: Curve = { ...makeCurve(nanoid(8), freeName(store.piece!, name), shape) };
   run(label, { ok: true, value: [{ kind: 'insert', index: store.piece!.items.length, item }] }, [item.id]);
-}
-function duplicate(): void {
-  const { shape, name, fill, stroke } = props.curve;
-  const item: Curve = {
-    ...makeCurve(nanoid(8), freeName(store.piece!, name), curveKind(shape).transform(shape, moveBy({ x: 3, y: 3 }))),
-    fill,
-    stroke,
-  };
-  run(
-    'Duplicate curve',
-    { ok: true, value: [{ kind: 'insert', index: store.piece!.items.indexOf(props.curve) + 1, item }] },
-    [item.id],
-  );
 }
 const parallel = (): void =>
   add('Add parallel', { kind: 'parallel', of: props.curve.id, distanceMm: 3 }, `${props.curve.name}, parallel`);
@@ -96,7 +84,7 @@ const resize =
         @change="midway">
         <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
       </el-select>
-      <button v-if="!follows" class="key" type="button" @click="duplicate">Duplicate</button>
+      <button v-if="!follows" class="key" type="button" @click="commands.duplicate.run()">Duplicate</button>
       <button v-if="!follows" class="key" type="button" @click="mirror">Mirror</button>
       <button
         v-if="!follows"

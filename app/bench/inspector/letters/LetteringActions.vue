@@ -35,7 +35,10 @@ const warn = (problem: { message: string } | null): void => {
 function makeTwin(): void {
   const id = nanoid(8);
   const steps = twinSteps(store.piece!, props.lettering, id);
-  warn(steps.ok ? store.edit('Make a twin', steps.value, undefined, [id]) : steps.problem);
+  const problem = steps.ok ? store.edit('Make a twin', steps.value, undefined, [id]) : steps.problem;
+  warn(problem);
+  // Its words can be typed at once.
+  if (!problem) view.askForWords();
 }
 /** The one of the two that says so. */
 const holder = computed(() =>

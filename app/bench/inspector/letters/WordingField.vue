@@ -98,7 +98,8 @@ function done(): void {
 }
 function onEnter(event: KeyboardEvent): void {
   // Enter is done with the words; Shift and Enter begins another line.
-  if (event.shiftKey) return;
+  // While an input method composes, its Enter takes what it proposes.
+  if (event.shiftKey || event.isComposing || event.keyCode === 229) return;
   event.preventDefault();
   (event.target as HTMLTextAreaElement).blur();
 }
@@ -118,6 +119,7 @@ defineExpose({ focus });
     <textarea
       ref="field"
       class="wording"
+      dir="auto"
       :value="lettering.wording"
       rows="1"
       maxlength="5000"

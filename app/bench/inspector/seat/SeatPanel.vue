@@ -94,8 +94,19 @@ const shiftPercent = computed(() => (props.lettering.seat.baselineShiftMm / capM
 const setShiftPercent = (percent: number, gesture: string) => shift((percent / 100) * capMm.value, gesture);
 const shift = (value: number, gesture: string) =>
   store.set('Shift baseline', props.lettering.id, ['seat', 'baselineShiftMm'], value, gesture);
+/** On a curve with ends the words go to the start, the middle or the end of their room; on a ring they stay where they are. */
 const align = (value: string | number | boolean | undefined): void => {
-  store.set('Align', props.lettering.id, ['anchor', 'align'], value as Alignment);
+  const to = value as Alignment;
+  const { startU, endU } = props.lettering.bookends;
+  const at = { start: startU, centre: (startU + endU) / 2, end: endU, filled: null }[to];
+  if (closed.value || at === null) store.set('Align', props.lettering.id, ['anchor', 'align'], to);
+  else
+    store.set('Align', props.lettering.id, ['anchor'], {
+      ...props.lettering.anchor,
+      align: to,
+      at: placeAtFraction(props.track, at),
+      startOffsetMm: 0,
+    });
 };
 const word = computed(
   () => ({ start: 'Start at', centre: 'Centre at', end: 'End at', filled: 'Seen from' })[props.lettering.anchor.align],
