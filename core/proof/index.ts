@@ -9,6 +9,8 @@ import { embedding } from './checks/embedding';
 import { emptyWording } from './checks/emptyWording';
 import { fold } from './checks/fold';
 import { inkedGuide } from './checks/inkedGuide';
+import { inkByOverprint } from './checks/inkByOverprint';
+import { lineThrough } from './checks/lineThrough';
 import { missingCharacter } from './checks/missingCharacter';
 import { missingFace } from './checks/missingFace';
 import { nearlyAlike } from './checks/nearlyAlike';
@@ -19,6 +21,8 @@ import { notSet } from './checks/notSet';
 import { ornamentRoom } from './checks/ornamentRoom';
 import { overset } from './checks/overset';
 import { pictureResolution } from './checks/pictureResolution';
+import { reservedInk } from './checks/reservedInk';
+import { smallInScreen } from './checks/smallInScreen';
 import { smallLetters } from './checks/smallLetters';
 import { thinGaps } from './checks/thinGaps';
 import { thinLines } from './checks/thinLines';
@@ -26,6 +30,7 @@ import { thinStrokes } from './checks/thinStrokes';
 import { totalInk } from './checks/totalInk';
 import { touching } from './checks/touching';
 import { trim } from './checks/trim';
+import { unseen } from './checks/unseen';
 import { upsideDown } from './checks/upsideDown';
 import { whiteOverprint } from './checks/whiteOverprint';
 
@@ -43,6 +48,7 @@ const CHECKS: readonly Check[] = [
   ornamentRoom,
   missingCharacter,
   emptyWording,
+  unseen,
   touching,
   upsideDown,
   trim,
@@ -50,11 +56,15 @@ const CHECKS: readonly Check[] = [
   thinGaps,
   thinLines,
   smallLetters,
+  smallInScreen,
   inkedGuide,
+  lineThrough,
   nearlyCentred,
   nearlyAlike,
   totalInk,
+  inkByOverprint,
   whiteOverprint,
+  reservedInk,
   pictureResolution,
   embedding,
 ];

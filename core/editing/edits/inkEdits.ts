@@ -51,7 +51,7 @@ export function replaceInk(piece: Piece, id: InkId, by: InkId | null): Step[] {
 }
 
 /** Names that printing keeps for itself (ISO 32000-1, 8.6.6.4), in lower case. */
-const RESERVED: ReadonlySet<string> = new Set(['all', 'none', 'cyan', 'magenta', 'yellow', 'black']);
+export const RESERVED_INK_NAMES: ReadonlySet<string> = new Set(['all', 'none', 'cyan', 'magenta', 'yellow', 'black']);
 
 /**
  * Why an ink cannot have a name: it is empty or has another ink's, or as a spot ink's it is reserved for the process
@@ -62,7 +62,7 @@ export function spotNameProblem(piece: Piece, ink: Ink, name: string): Problem |
   if (name === '') return problem('no-name', 'An ink needs a name, so that the printer can tell which it is.');
   if (piece.inks.some((one) => one.id !== ink.id && one.name === name))
     return problem('same-name', `Another ink is called “${name}” already. Choose a name of its own.`);
-  if (ink.kind === 'spot' && RESERVED.has(name.toLowerCase()))
+  if (ink.kind === 'spot' && RESERVED_INK_NAMES.has(name.toLowerCase()))
     return problem(
       'reserved-name',
       `A spot ink cannot be called “${name}”: printing keeps that name for a plate of its own. Add a word to it.`,

@@ -10,8 +10,21 @@ export const thinLines: Check = ({ piece, paths }) => {
   return piece.items
     .filter((item) => printed.has(item.id))
     .flatMap((item) => {
-      if (isTracing(item) || isArt(item) || isPicture(item)) return [];
+      if (isTracing(item) || isPicture(item)) return [];
       const name = quotedName(item);
+      if (isArt(item)) {
+        const mm = Math.min(...item.parts.flatMap(({ stroke }) => (stroke ? [stroke.widthMm * item.scale] : [])));
+        return mm < leastStrokeMm - 1e-9
+          ? [
+              {
+                code: 'thin-line',
+                itemId: item.id,
+                mm,
+                message: `${name}: its finest stroke is ${mm.toFixed(2)} mm at this size; ${leastStrokeMm} mm can be printed.`,
+              },
+            ]
+          : [];
+      }
       const thin = (path: readonly string[], mm: number, what: string, least: number) =>
         mm >= least
           ? []

@@ -1,0 +1,89 @@
+import type { PaintedPath } from '../drawing/painted';
+import { inside, shapeOf, type Shape } from '../geometry/outlines/closest';
+import { COMMAND, flattenedContours } from '../geometry/outlines/outline';
+import type { Trace } from '../geometry/outlines/outlineSink';
+import type { Vec } from '../geometry/vec';
+
+/** How far chords may be from an outline while it is looked at, mm. */
+const CHORD_MM = 0.01;
+
+/** A closed line of points with its first one at its end too. */
+function backToStart(points: Float64Array): Float64Array {
+  const n = points.length;
+  if (n < 2 || (points[0] === points[n - 2] && points[1] === points[n - 1])) return points;
+  const closed = new Float64Array(n + 2);
+  closed.set(points);
+  closed.set(points.subarray(0, 2), n);
+  return closed;
+}
+
+const shapes = new WeakMap<Trace, Shape | null>();
+
+/** An outline as polygons; null where it is nothing. Found once for each trace. */
+export function flatOf(trace: Trace): Shape | null {
+  const known = shapes.get(trace);
+  if (known !== undefined) return known;
+  const commands: number[] = [],
+    coords: number[] = [];
+  const add = (command: number, ...values: number[]): void => {
+    commands.push(command);
+    coords.push(...values);
+  };
+  trace({
+    moveTo: (x, y) => add(COMMAND.move, x, y),
+    lineTo: (x, y) => add(COMMAND.line, x, y),
+    quadTo: (...values) => add(COMMAND.quad, ...values),
+    curveTo: (...values) => add(COMMAND.cubic, ...values),
+    closePath: () => add(COMMAND.close),
+  });
+  const contours = flattenedContours(
+    { commands: Uint8Array.from(commands), coords: Float64Array.from(coords) },
+    CHORD_MM,
+  );
+  const shape = shapeOf(contours.map(({ points, closed }) => (closed ? backToStart(points) : points)));
+  shapes.set(trace, shape);
+  return shape;
+}
+
+/** Whether the fill of a painted outline covers a place: what is cut out of it, and what lies beyond its limit, does not. */
+export function covers({ trace, holes, within, paint, picture }: PaintedPath, { x, y }: Vec): boolean {
+  if (!paint.fill && !picture) return false;
+  const holds = (one: Trace): boolean => {
+    const shape = flatOf(one);
+    return shape !== null && inside(shape, x, y);
+  };
+  return holds(trace) && (within === null || holds(within)) && !holes.some((hole) => holds(hole.trace));
+}
+
+/** How far inside an edge a place is taken, mm. */
+const INSIDE_MM = 0.03;
+
+/** Some places within the fill of an outline, spread over its contours; none where it is too thin everywhere. */
+export function placesIn(path: PaintedPath, most: number): Vec[] {
+  const shape = flatOf(path.trace);
+  if (!shape) return [];
+  const each = Math.max(1, Math.floor(most / shape.contours.length));
+  const skip = Math.max(1, Math.floor(shape.contours.length / most));
+  return shape.contours
+    .filter((_, i) => i % skip === 0)
+    .flatMap((points) => {
+      const count = points.length / 2;
+      const step = Math.max(1, Math.floor(count / each));
+      const found: Vec[] = [];
+      for (let i = 0; i + 1 < count && found.length < each; i += step) {
+        const [ax, ay, bx, by] = [points[2 * i]!, points[2 * i + 1]!, points[2 * i + 2]!, points[2 * i + 3]!];
+        const length = Math.hypot(bx - ax, by - ay);
+        if (length < 1e-9) continue;
+        const [nx, ny] = [(-(by - ay) / length) * INSIDE_MM, ((bx - ax) / length) * INSIDE_MM];
+        const middle = { x: (ax + bx) / 2, y: (ay + by) / 2 };
+        for (const side of [1, -1]) {
+          const at = { x: middle.x + side * nx, y: middle.y + side * ny };
+          if (inside(shape, at.x, at.y)) {
+            found.push(at);
+            break;
+          }
+        }
+      }
+      return found;
+    });
+}

@@ -1,0 +1,127 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { makeStroke } from '#core/piece/make';
+import type { Curve, Ink, Item, Lettering, Piece } from '#core/piece/types';
+import { proofPiece, type Finding } from '#core/proof/index';
+import type { Faces } from '#core/setting/settingOf';
+import { circle, curve, faces, lettering, piece, seat, spacing } from '../../support/pieces';
+
+let all: Faces;
+beforeAll(async () => {
+  all = await faces();
+});
+const words = (wording: string, changes: Partial<Lettering> = {}): Lettering =>
+  lettering(wording, { faceId: 'league-gothic', spacing: spacing({ tracking: 60 }), fill: 'enamel', ...changes });
+const disc = (radiusMm: number, changes: Partial<Curve> = {}): Curve => ({
+  ...curve(circle(radiusMm), `disc${radiusMm}`),
+  fill: 'brass',
+  ...changes,
+});
+const ring = curve(circle(26));
+const proof = (p: Piece): Finding[] => proofPiece(p, all);
+const codes = (...items: Item[]): string[] => proof(piece(items)).map((one) => one.code);
+
+describe('the proof of words and their ground', () => {
+  it('finds words that have no ink, unless they are cut out of something', () => {
+    const none = words('OTTER', { fill: null });
+    expect(codes(ring, none)).toEqual(['no-ink']);
+    expect(codes(ring, words('OTTER', { fill: null, stroke: makeStroke('enamel', 0.3) }))).not.toContain('no-ink');
+    expect(codes(disc(36, { cuts: [{ itemId: 'words', marginMm: 0 }] }), ring, none)).not.toContain('no-ink');
+    expect(codes(ring, words(' ', { fill: null }))).not.toContain('no-ink');
+  });
+
+  it('finds words that are covered by what is painted later, not those that look out or lie on top', () => {
+    expect(codes(ring, words('OTTER'), disc(36))).toEqual(['covered']);
+    expect(codes(disc(36), ring, words('OTTER'))).toEqual([]);
+    // Half of the words look out; a disc inside the ring covers none.
+    expect(codes(ring, words('OTTER'), { ...disc(36), shape: circle(14, 60, 20) })).toEqual([]);
+    expect(codes(ring, words('OTTER'), disc(25))).toEqual([]);
+    // What overprints covers nothing, and so does what they are cut out of.
+    expect(codes(ring, words('OTTER'), disc(36, { fill: 'black' }))).not.toContain('covered');
+    expect(codes(ring, words('OTTER'), disc(36, { cuts: [{ itemId: 'words', marginMm: 0 }] }))).toEqual([]);
+  });
+
+  it('finds words in the ink of their ground, whatever lies beneath that', () => {
+    expect(codes(disc(36), ring, words('OTTER', { fill: 'brass' }))).toEqual(['same-ink']);
+    expect(codes(disc(36), disc(35, { fill: 'rust' }), ring, words('OTTER', { fill: 'brass' }))).toEqual([]);
+    expect(codes(disc(36), ring, words('OTTER', { fill: 'brass', halo: { ink: 'rust', marginMm: 0.4 } }))).toEqual([]);
+    expect(codes(disc(25), ring, words('OTTER', { fill: 'brass' }))).toEqual([]);
+  });
+
+  it('finds a ruled line of another curve through letters, not beside them, nor where they are cut out of it', () => {
+    const line = (radiusMm: number, changes: Partial<Curve> = {}): Curve => ({
+      ...curve(circle(radiusMm), 'rule'),
+      stroke: makeStroke('rust', 0.4),
+      ...changes,
+    });
+    const capMm = 5;
+    expect(codes(ring, line(28), words('OTTER', { size: { by: 'cap', mm: capMm } }))).toEqual(['line-through']);
+    const at = proof(piece([ring, line(28), words('OTTER')]))[0]!.at!;
+    expect(Math.hypot(at.x - 42, at.y - 42)).toBeCloseTo(28, 1);
+    expect(codes(ring, line(25.6), words('OTTER'))).toEqual([]);
+    expect(codes(ring, line(26 + capMm + 0.6), words('OTTER'))).toEqual([]);
+    // A band that they stand on is no line.
+    expect(codes(line(28.5, { stroke: makeStroke('rust', 9) }), ring, words('OTTER'))).toEqual([]);
+  });
+
+  it('finds small words in mixes and tints, above the limit none', () => {
+    const of = (mm: number, fill: string) => words('OTTER', { size: { by: 'cap', mm }, fill });
+    expect(codes(ring, of(2.3, 'enamel'))).toEqual(['small-in-mix']);
+    expect(codes(ring, of(2.4, 'enamel'))).toEqual([]);
+    expect(codes(ring, of(2.3, 'black'))).toEqual([]);
+    const tint: Ink = { id: 'tint', name: 'Pale', kind: 'process', cmyk: [0, 0, 0, 40], overprint: false };
+    const inTint = (mm: number, kind: Piece['process']['kind'] = 'offset'): string[] => {
+      const made = piece([ring, of(mm, 'tint')]);
+      return proof({ ...made, inks: [...made.inks, tint], process: { ...made.process, kind } }).map((one) => one.code);
+    };
+    expect([inTint(2.3), inTint(2.4), inTint(2.3, 'screen')]).toEqual([['small-in-tint'], [], []]);
+  });
+
+  it('finds spot inks whose names stand for other plates, and proposes another', () => {
+    for (const [name, kind, found] of [
+      ['All', 'spot', ['reserved-ink']],
+      ['BLACK', 'spot', ['reserved-ink']],
+      ['Blackish', 'spot', []],
+      ['Cyan', 'process', []],
+    ] as const) {
+      const made = piece([ring, words('OTTER', { fill: 'own' })]);
+      const own: Ink = { id: 'own', name, kind, cmyk: [0, 90, 90, 0], overprint: false };
+      const other: Ink = { ...own, id: 'other', name: 'All spot', kind: 'spot' };
+      const findings = proof({ ...made, inks: [...made.inks, own, other] });
+      expect(findings.map((one) => one.code)).toEqual(found);
+      if (name === 'All') expect(findings[0]!.fix!.label).toBe('Call it “All spot 2”');
+    }
+  });
+
+  it('finds too much ink where one is printed on top of another', () => {
+    const over = (mostInk: number): string[] => {
+      const made = piece([disc(36, { fill: 'mud' }), ring, words('OTTER', { fill: 'black' })]);
+      const mud: Ink = { id: 'mud', name: 'Mud', kind: 'process', cmyk: [90, 90, 90, 0], overprint: false };
+      return proof({ ...made, inks: [...made.inks, mud], process: { ...made.process, mostInk } }).map(
+        (one) => one.code,
+      );
+    };
+    // Black overprints: 270 and 100 %.
+    expect([over(369), over(370)]).toEqual([['overprint-ink'], []]);
+  });
+
+  it('finds words that the trim cuts off or that lie off the sheet, with bleed too, and grounds flush with the trim', () => {
+    const bled = (p: Piece): Piece => ({ ...p, sheet: { ...p.sheet, bleedMm: 3 } });
+    const cut = bled(piece([curve(circle(38), 'ring'), words('OTTER', { seat: seat('outward', 'outside') })]));
+    expect(proof(cut)).toMatchObject([{ code: 'cut-off', at: { y: 0 } }]);
+    expect(proof(bled(piece([curve(circle(34), 'ring'), words('OTTER')])))).toEqual([]);
+    expect(proof(bled(piece([curve(circle(20, 42, 200), 'ring'), words('OTTER')]))).map((one) => one.code)).toEqual([
+      'off-sheet',
+    ]);
+    const box = (mm: number): Curve => ({
+      ...curve(
+        { kind: 'rectangle', centre: { x: 42, y: 42 }, widthMm: mm, heightMm: mm, cornerMm: 0, turnDeg: 0 },
+        'box',
+      ),
+      fill: 'brass',
+    });
+    for (const p of [piece([box(84)]), bled(piece([box(84)]))])
+      expect(proof(p).map((one) => one.code)).toEqual(['flush-with-trim']);
+    expect(proof(bled(piece([box(90)])))).toEqual([]);
+    expect(proof(piece([box(83.9)]))).toEqual([]);
+  });
+});
