@@ -11,6 +11,9 @@ import {
   type Region,
 } from '../geometry/outlines/edges';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';
+import type { Vec } from '../geometry/vec';
+import type { Join } from '../piece/inks';
+import { MITRE_LIMIT } from './sink';
 
 /** Units in a mm that regions are combined in: places are exact to 0.00001 mm. */
 const UNITS = 1e5;
@@ -219,11 +222,32 @@ const ends = (edge: Edge & { points: unknown }): { a: { x: number; y: number }; 
   b: directionOn(edge.points as never, 1),
 });
 
+/** What stands at a corner between two parallels, where these part: an arc, the lines on to where they meet, or across. */
+function cornerOf(
+  join: Join,
+  x: number,
+  y: number,
+  from: Vec,
+  to: Vec,
+  before: Vec,
+  turn: number,
+  marginMm: number,
+): Edge[] {
+  if (join === 'round')
+    return [
+      { kind: 'round', x, y, radius: Math.abs(marginMm), startRad: Math.atan2(from.y - y, from.x - x), sweepRad: turn },
+    ];
+  if (join === 'bevel' || 1 / Math.cos(turn / 2) > MITRE_LIMIT) return [lineEdge(from.x, from.y, to.x, to.y)];
+  const far = (Math.abs(marginMm) * Math.tan(Math.abs(turn) / 2)) / Math.hypot(before.x, before.y);
+  const tip = { x: from.x + before.x * far, y: from.y + before.y * far };
+  return [lineEdge(from.x, from.y, tip.x, tip.y), lineEdge(tip.x, tip.y, to.x, to.y)];
+}
+
 /**
- * A region with an even margin about it, round at its corners: all points that are no farther from it. Less than 0
- * takes as much away instead. Parallels are true ones, within 0.001 mm.
+ * A region with an even margin about it, round at its corners unless asked otherwise: all points that are no farther
+ * from it. Less than 0 takes as much away instead. Parallels are true ones, within 0.001 mm.
  */
-export function withMargin(region: Region, marginMm: number): Region {
+export function withMargin(region: Region, marginMm: number, join: Join = 'round'): Region {
   const clean = combine('union', region, []);
   if (marginMm === 0) return clean;
   const raw = clean.map((contour): Edge[] => {
@@ -238,10 +262,7 @@ export function withMargin(region: Region, marginMm: number): Region {
       const from = onEdge(moved, 1),
         to = onEdge({ kind: 'parallel', points: after.points, distance: marginMm }, 0);
       if (Math.abs(turn) < 1e-6) return [moved];
-      if (turn * marginMm > 0) {
-        const startRad = Math.atan2(from.y - y, from.x - x);
-        return [moved, { kind: 'round', x, y, radius: Math.abs(marginMm), startRad, sweepRad: turn }];
-      }
+      if (turn * marginMm > 0) return [moved, ...cornerOf(join, x, y, from, to, before, turn, marginMm)];
       // On the hollow side the way back through the corner makes a loop that winds the wrong way, and goes.
       return [moved, lineEdge(from.x, from.y, x, y), lineEdge(x, y, to.x, to.y)];
     });

@@ -1,6 +1,7 @@
 import { DXF_TOLERANCE_MM } from './dxfTolerance';
 import { DxfWriter, LWPolylineFlags, point2d, Units } from '@tarikjabiri/dxf';
-import { sendDrawing, type Drawing } from '../drawing/drawPiece';
+import type { Drawing } from '../drawing/drawPiece';
+import { toolOutlines } from '../drawing/strokeOutline';
 import type { Paint, Sink } from '../drawing/sink';
 import { asR2000, colourNumber } from './dxfR2000';
 import { COMMAND, flattenedContours, type Contour } from '../geometry/outlines/outline';
@@ -57,8 +58,9 @@ const rounded = (value: number): number => Math.round(value * 1e4) / 1e4 || 0;
 /**
  * Writes a drawing as DXF (R2000, millimetres, y upwards, its origin at the lower left corner of the sheet) for
  * plotters and engravers: every contour a polyline, every item of the piece a layer of its own, in the colour of the
- * index that comes nearest to its screen colour. Strokes are given by their middle, since a tool has a width of its
- * own; pictures are left out. The same drawing gives the same text.
+ * index that comes nearest to its screen colour. Halos and wide strokes are given by their edges, narrow strokes by
+ * their middle, since a tool has a width of its own, see `toolOutlines`; pictures are left out. The same drawing gives
+ * the same text.
  *
  * @param toleranceMm how far the polylines may be from the curves, 0.001 to 1 mm
  */
@@ -66,24 +68,28 @@ export function writeDxf(drawing: Drawing, toleranceMm = DXF_TOLERANCE_MM): stri
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);
   const { heightMm } = drawing.sheet;
-  sendDrawing(
-    drawing,
-    new ContourSink(toleranceMm, (contours, { fill, stroke }, id) => {
-      const layer = layerName(id);
-      dxf.addLayer(layer, 7, 'CONTINUOUS');
-      dxf.setCurrentLayerName(layer);
-      const number = colourNumber((fill ?? stroke?.ink)?.screen ?? '#000000');
-      for (const { points, closed } of contours) {
-        const places = Array.from({ length: points.length / 2 }, (_, i) => ({
-          point: point2d(rounded(points[2 * i]!), rounded(heightMm - points[2 * i + 1]!)),
-        }));
-        if (places.length > 1)
-          dxf.addLWPolyline(places, {
-            colorNumber: number,
-            flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None,
-          });
-      }
-    }),
-  );
+  const sink = new ContourSink(toleranceMm, (contours, { fill, stroke }, id) => {
+    const layer = layerName(id);
+    dxf.addLayer(layer, 7, 'CONTINUOUS');
+    dxf.setCurrentLayerName(layer);
+    const number = colourNumber((fill ?? stroke?.ink)?.screen ?? '#000000');
+    for (const { points, closed } of contours) {
+      const places = Array.from({ length: points.length / 2 }, (_, i) => ({
+        point: point2d(rounded(points[2 * i]!), rounded(heightMm - points[2 * i + 1]!)),
+      }));
+      if (places.length > 1)
+        dxf.addLWPolyline(places, {
+          colorNumber: number,
+          flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None,
+        });
+    }
+  });
+  for (const path of drawing.paths) {
+    if (path.picture) continue;
+    for (const trace of toolOutlines(path)) {
+      trace(sink);
+      sink.paint(path.paint, path.id);
+    }
+  }
   return asR2000(dxf.stringify());
 }

@@ -63,6 +63,47 @@ describe('DXF', () => {
     expect(writeDxf(drawing, 0.2).length).toBeLessThan(writeDxf(drawing, 0.002).length / 2);
     expect(writeDxf(drawing)).toBe(writeDxf(drawing));
   });
+  it('has a halo once, at its outer edge, and both edges of a wide stroke, with its corners', async () => {
+    const box = {
+      kind: 'rectangle',
+      centre: { x: 42, y: 42 },
+      widthMm: 40,
+      heightMm: 20,
+      cornerMm: 0,
+      turnDeg: 0,
+    } as const;
+    const made = drawPiece(
+      piece([
+        { ...curve(circle(30)), stroke: makeStroke('rust', 6) },
+        { ...curve(box, 'plate'), stroke: makeStroke('rust', 10) },
+        lettering('I', { fill: 'brass', halo: { ink: 'rust', marginMm: 1 } }),
+      ]),
+      await faces(),
+    );
+    const text = writeDxf(made);
+    const far = (at: { x: number; y: number }): number => Math.hypot(at.x - 42, at.y - 42);
+    const rings = vertices(text, 'ring').map((points) => points.map(far));
+    expect(rings.map((all) => [Math.min(...all), Math.max(...all)]).sort((a, b) => a[0]! - b[0]!)).toEqual([
+      [expect.closeTo(27, 2), expect.closeTo(27, 2)],
+      [expect.closeTo(33, 2), expect.closeTo(33, 2)],
+    ]);
+    // Mitred outside as on the sheet, to the corner itself.
+    const corners = vertices(text, 'plate')
+      .flat()
+      .filter(({ x, y }) => x < 42 && y < 42);
+    for (const [x, y] of [
+      [17, 27],
+      [27, 37],
+    ] as const)
+      expect(Math.min(...corners.map((at) => Math.hypot(at.x - x, at.y - y)))).toBeLessThan(0.002);
+    const [letters, halo] = ['words', 'words_halo'].map((layer) =>
+      vertices(text, layer)
+        .flat()
+        .map(({ x }) => x),
+    );
+    expect(Math.min(...letters!) - Math.min(...halo!)).toBeCloseTo(1, 2);
+    expect(Math.max(...halo!) - Math.max(...letters!)).toBeCloseTo(1, 2);
+  });
   it('knows the colours of the index', () => {
     expect(
       [
