@@ -172,7 +172,9 @@ async function again(one: MadeFile): Promise<void> {
         <FileOptionFields
           :options="asked"
           :has="own.options"
-          :marks-word="tab === 'copies' ? 'Crop marks of every copy' : 'Crop and registration marks'"
+          :marks-word="
+            tab === 'copies' ? 'Crop marks of every copy, and registration marks' : 'Crop and registration marks'
+          "
           @change="set" />
         <p v-if="format === 'piece' && staying.length > 0" class="quiet said">
           {{ [...new Set(staying)].join(', ') }} must not leave with a piece; its maker forbids it.

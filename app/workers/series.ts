@@ -1,5 +1,5 @@
 import { transfer } from 'comlink';
-import { copyMarks, imposed, layOut, type Imposition } from '#core/output/impose';
+import { sheetMarks, imposed, layOut, type Imposition } from '#core/output/impose';
 import { writePreview } from '#core/output/preview';
 import type { RowProblem, SeriesMapping } from '#core/output/series';
 import type { SeriesTable } from '#core/import/table';
@@ -102,7 +102,7 @@ export async function previewSeries(
   return ok(
     writePreview(imposed(piece.name, drawings, used, imposition), {
       printed: true,
-      crop: copyMarks(piece.sheet, used),
+      crop: sheetMarks(piece.sheet, used, imposition),
     }),
   );
 }

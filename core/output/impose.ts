@@ -2,6 +2,7 @@ import type { OutlineSink, Trace } from '../geometry/outlines/outlineSink';
 import { combine, traceRegion } from '../drawing/booleans';
 import { cleanPath } from '../drawing/clean';
 import type { Drawing } from '../drawing/drawPiece';
+import { strokeRegion } from '../drawing/strokeOutline';
 import { lineEdge, onEdge, regionOf, type Region } from '../geometry/outlines/edges';
 import type { PaintedPath } from '../drawing/painted';
 import type { Sheet } from '../piece/types';
@@ -96,37 +97,58 @@ const moved = (sink: OutlineSink, dx: number, dy: number): OutlineSink => ({
   closePath: () => sink.closePath(),
 });
 
-const trimmed = new WeakMap<PaintedPath, PaintedPath>();
+const trimmed = new WeakMap<PaintedPath, readonly PaintedPath[]>();
+
+/** Where a region reaches beyond a box. */
+const reaches = (region: Region, [x0, y0, x1, y1]: Line): boolean =>
+  // Edges lie within the box of their own points, but for round ones, which are looked at in their middle.
+  region.some((contour) =>
+    contour.some((edge) =>
+      [onEdge(edge, 0.25), onEdge(edge, 0.5), onEdge(edge, 0.75), onEdge(edge, 0)].some(
+        ({ x, y }) => x < x0 || x > x1 || y < y0 || y > y1,
+      ),
+    ),
+  );
 
 /**
- * A path that reaches beyond the bleed, cut off there, so that it does not print into a neighbour; strokes as they are.
+ * A path that reaches beyond the bleed, cut off there, so that it does not print into a neighbour. A closed stroke that
+ * does becomes its own outline, filled; one with ends, or dashed, stays as it is.
  */
-function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): PaintedPath {
+function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): readonly PaintedPath[] {
   const known = trimmed.get(path);
   if (known) return known;
+  const box: Line = [-bleedMm, -bleedMm, widthMm + bleedMm, heightMm + bleedMm];
+  const [x0, y0, x1, y1] = box;
+  const frame: Region = [
+    [lineEdge(x0, y0, x1, y0), lineEdge(x1, y0, x1, y1), lineEdge(x1, y1, x0, y1), lineEdge(x0, y1, x0, y0)],
+  ];
+  const cutTo = (region: Region): Trace | null => {
+    if (!reaches(region, box)) return null;
+    const cut = combine('intersection', region, frame);
+    return (sink) => traceRegion(cut, sink);
+  };
   const clean = cleanPath(path);
-  let made = path.picture ? path : clean;
-  if (path.paint.fill || path.picture) {
-    const region = regionOf(clean.trace);
-    const [x0, y0, x1, y1] = [-bleedMm, -bleedMm, widthMm + bleedMm, heightMm + bleedMm];
-    // Edges lie within the box of their own points, but for round ones, which do not come out of a trace.
-    const beyond = region.some((contour) =>
-      contour.some((edge) => {
-        const { x, y } = onEdge(edge, 0.5),
-          a = onEdge(edge, 0);
-        return [x, a.x].some((at) => at < x0 || at > x1) || [y, a.y].some((at) => at < y0 || at > y1);
-      }),
-    );
-    if (beyond) {
-      const box: Region = [
-        [lineEdge(x0, y0, x1, y0), lineEdge(x1, y0, x1, y1), lineEdge(x1, y1, x0, y1), lineEdge(x0, y1, x0, y0)],
-      ];
-      const cut = combine('intersection', region, box);
-      const trace: Trace = (sink) => traceRegion(cut, sink);
+  const { fill, stroke, under } = path.paint;
+  const made = ((): readonly PaintedPath[] => {
+    if (path.picture) {
       // A picture keeps its frame, and shows within what is left.
-      made = path.picture ? { ...path, within: trace } : { ...clean, trace };
+      const within = cutTo(regionOf(clean.trace));
+      return [within ? { ...path, within } : path];
     }
-  }
+    const band = stroke && strokeRegion(clean);
+    const edge = band && cutTo(band);
+    const inner = fill && cutTo(regionOf(clean.trace));
+    if (!edge) return [inner ? { ...clean, trace: inner } : clean];
+    const own: PaintedPath = { ...clean, trace: inner ?? clean.trace, paint: { fill, stroke: null, under: false } };
+    const line: PaintedPath = {
+      ...clean,
+      id: `${clean.id}.edge`,
+      trace: edge,
+      paint: { fill: stroke.ink, stroke: null, under: false },
+    };
+    if (!fill) return [line];
+    return under ? [line, own] : [own, line];
+  })();
   trimmed.set(path, made);
   return made;
 }
@@ -146,16 +168,17 @@ export function imposed(
   const inks = new Map([...new Set(drawings)].flatMap((one) => one.inks.map((ink) => [ink.id, ink] as const)));
   const paths = drawings.slice(0, layout.places.length).flatMap((drawing, n) => {
     const { x, y } = layout.places[n]!;
-    return drawing.paths.map((path): PaintedPath => {
-      const own = withinBleed(path, drawing.sheet);
-      const { within } = own;
-      return {
-        ...own,
-        id: `${path.id}.${n + 1}`,
-        trace: (sink) => own.trace(moved(sink, x, y)),
-        within: within && ((sink) => within(moved(sink, x, y))),
-      };
-    });
+    return drawing.paths
+      .flatMap((path) => withinBleed(path, drawing.sheet))
+      .map((own): PaintedPath => {
+        const { within } = own;
+        return {
+          ...own,
+          id: `${own.id}.${n + 1}`,
+          trace: (sink) => own.trace(moved(sink, x, y)),
+          within: within && ((sink) => within(moved(sink, x, y))),
+        };
+      });
   });
   return {
     name,
@@ -177,8 +200,27 @@ export const repeated = (drawing: Drawing, layout: Layout, imposition: Impositio
     imposition,
   );
 
+type Line = readonly [x0: number, y0: number, x1: number, y1: number];
+
+/** How far the middle of a registration mark lies from the edge of the paper, how far its cross reaches, its ring, mm. */
+const REGISTER = { in: 4, reach: 2.5, ring: 1, parts: 24 } as const;
+
+/** A cross in a ring, by which the plates are laid over each other. */
+function registerMark(x: number, y: number): Line[] {
+  const { reach, ring, parts } = REGISTER;
+  const at = (n: number): readonly [number, number] => {
+    const a = (2 * Math.PI * n) / parts;
+    return [x + ring * Math.cos(a), y + ring * Math.sin(a)];
+  };
+  return [
+    [x - reach, y, x + reach, y],
+    [x, y - reach, x, y + reach],
+    ...Array.from({ length: parts }, (_, n): Line => [...at(n), ...at(n + 1)]),
+  ];
+}
+
 /** Crop marks of every copy: short lines outside the trim corners, where no copy lies. */
-export function copyMarks(sheet: Sheet, layout: Layout): readonly (readonly [number, number, number, number])[] {
+export function copyMarks(sheet: Sheet, layout: Layout): readonly Line[] {
   const { widthMm: w, heightMm: h, bleedMm } = sheet;
   const from = bleedMm + 0.5,
     to = from + 2.5;
@@ -202,4 +244,33 @@ export function copyMarks(sheet: Sheet, layout: Layout): readonly (readonly [num
     ),
   );
   return lines.filter(([x0, y0, x1, y1]) => !inside(x0, y0) && !inside(x1, y1));
+}
+
+/**
+ * The marks of a sheet of copies: crop marks of each, and registration marks at the middles of the sides of the paper,
+ * each where there is room for it.
+ */
+export function sheetMarks(
+  sheet: Sheet,
+  layout: Layout,
+  paper: Pick<Imposition, 'widthMm' | 'heightMm'>,
+): readonly Line[] {
+  const { widthMm: w, heightMm: h, bleedMm } = sheet;
+  const { in: away, reach } = REGISTER;
+  const middles = [
+    [paper.widthMm / 2, away],
+    [paper.widthMm / 2, paper.heightMm - away],
+    [away, paper.heightMm / 2],
+    [paper.widthMm - away, paper.heightMm / 2],
+  ] as const;
+  const free = middles.filter(([x, y]) =>
+    layout.places.every(
+      (at) =>
+        x + reach < at.x - bleedMm ||
+        x - reach > at.x + w + bleedMm ||
+        y + reach < at.y - bleedMm ||
+        y - reach > at.y + h + bleedMm,
+    ),
+  );
+  return [...copyMarks(sheet, layout), ...free.flatMap(([x, y]) => registerMark(x, y))];
 }

@@ -6,6 +6,7 @@ import { fitHermite } from '../geometry/hermite';
 import { frameAt, stretchedFromDistance } from '../geometry/walk';
 import type { Lettering, Piece } from '../piece/types';
 import { linesOf, type SetLettering } from '../setting/line/set';
+import type { Face } from '../type/face';
 import { escape, svgElements } from './svg';
 
 /** A file for further editing, and what it could not carry. */
@@ -57,6 +58,12 @@ function baseline({ path, direction, baselineMm, overset }: SetLettering): strin
   return `M${n(parts[0]!.p0.x)} ${n(parts[0]!.p0.y)}${parts.map(({ p1, p2, p3 }) => `C${[p1, p2, p3].map(({ x, y }) => `${n(x)} ${n(y)}`).join(' ')}`).join('')}`;
 }
 
+/** A typeface as browsers and other programs find it, with a generic one to stand in (CSS Fonts 4). */
+function fontOf({ family: { name, weight, italic, generic } }: Face): string {
+  const quoted = /^[A-Za-z][A-Za-z0-9 -]*$/.test(name) ? name : `'${name.replace(/['\\]/g, '\\$&')}'`;
+  return `font-family="${escape(quoted)}, ${generic}" font-weight="${weight}"${italic ? ' font-style="italic"' : ''}`;
+}
+
 /** Text of one line on its baseline: tracked so that it is as long on the baseline as it is where it is measured. */
 function textOf(set: SetLettering, index: number, paint: string): string {
   const { lettering, fitted, measured, scaleY, path, direction, baselineMm, overset } = set;
@@ -73,7 +80,7 @@ function textOf(set: SetLettering, index: number, paint: string): string {
   const id = `${lettering.id}-line-${index + 1}`;
   return [
     `<path id="${id}" d="${baseline(set)}" fill="none"/>`,
-    `<text ${paint} font-family="${escape(run.face.name)}" font-size="${Math.round(em * 1e4) / 1e4}" letter-spacing="${Math.round(spacing * 1e4) / 1e4}" textLength="${Math.round(long * 1e3) / 1e3}"${lettering.spacing.kerning ? '' : ' style="font-kerning: none"'}>`,
+    `<text ${paint} ${fontOf(run.face)} font-size="${Math.round(em * 1e4) / 1e4}" letter-spacing="${Math.round(spacing * 1e4) / 1e4}" textLength="${Math.round(long * 1e3) / 1e3}"${lettering.spacing.kerning ? '' : ' style="font-kerning: none"'}>`,
     `<textPath href="#${id}">${escape(run.wording)}</textPath></text>`,
   ].join('');
 }

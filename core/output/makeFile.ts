@@ -4,7 +4,7 @@ import type { Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
 import { formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
-import { copyMarks, layOut, repeated, type Layout } from './impose';
+import { sheetMarks, layOut, repeated, type Layout } from './impose';
 
 /** A piece drawn for a file, alone or as a sheet of copies. */
 export interface PreparedFile extends FileSource {
@@ -28,7 +28,7 @@ export function prepareFile(
     piece,
     faces,
     drawing: repeated(drawing, layout.value, imposition),
-    lines: options.marks ? copyMarks(piece.sheet, layout.value) : [],
+    lines: options.marks ? sheetMarks(piece.sheet, layout.value, imposition) : [],
     layout: layout.value,
   });
 }

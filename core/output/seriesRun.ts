@@ -3,7 +3,7 @@ import { strToU8, zipSync } from 'fflate';
 import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';
 import type { Pictures } from '../drawing/pictures';
-import { copyMarks, imposed, layOut, type Imposition, type Layout } from './impose';
+import { sheetMarks, imposed, layOut, type Imposition, type Layout } from './impose';
 import { writePdf, writePdfPages, type PdfOptions, type PdfPage } from './pdf/pdf';
 import { pieceOfRow, type RowProblem, type SeriesMapping } from './series';
 import { type SeriesTable } from '../import/table';
@@ -125,7 +125,7 @@ function* sheetsOf(
     const used = { ...layout, places: layout.places.slice(0, drawings.length) };
     return {
       drawing: imposed(piece.name, drawings, used, options.imposition),
-      lines: options.cropMarks ? copyMarks(piece.sheet, used) : [],
+      lines: options.cropMarks ? sheetMarks(piece.sheet, used, options.imposition) : [],
     };
   };
   for (let row = 0; row < rows.length; row++) {

@@ -37,6 +37,13 @@ export interface AxisSetting {
 }
 
 /** A typeface that is ready to shape and draw with. */
+export interface FaceFamily {
+  readonly name: string;
+  readonly weight: number;
+  readonly italic: boolean;
+  readonly generic: 'serif' | 'sans-serif';
+}
+
 export interface Face {
   readonly id: string;
   readonly name: string;
@@ -55,6 +62,8 @@ export interface Face {
   readonly axes: readonly Axis[];
   /** The same face at other settings of its axes; those that are left out stay at their standard. */
   readonly vary: (settings: readonly AxisSetting[]) => Face;
+  /** How other programs find it: by family, weight (1 to 1000) and style; and what may stand in for it. */
+  readonly family: FaceFamily;
   /** Its full name as the font itself has it; empty where it has none. */
   readonly fullName: string;
   /** The name of the face that this one stands in for, where that is not at hand. */
@@ -119,6 +128,27 @@ function os2Heights(face: HbFace): { cap: number; x: number } | null {
   return { x: view.getInt16(86), cap: view.getInt16(88) };
 }
 
+/** The class of families without serifs (OpenType 1.9, sFamilyClass of OS/2). */
+const SANS_SERIF = 8;
+/** The first of the serif styles of PANOSE (OpenType 1.9, OS/2) that has none. */
+const PANOSE_SANS = 11;
+/** The typographic family, and the family of older programs, among the names of a font. */
+const FAMILY_NAMES = [16, 1] as const;
+
+/** Family, weight and style as the name and OS/2 tables have them (OpenType 1.9); the weight of an axis comes first. */
+function familyOf(face: HbFace, name: string, settings: readonly AxisSetting[]): FaceFamily {
+  const table = face.referenceTable('OS/2');
+  const view = table && table.byteLength >= 64 ? new DataView(table.buffer, table.byteOffset, table.byteLength) : null;
+  const family = FAMILY_NAMES.map((id) => face.getName(id, 'en')).find(Boolean) ?? name;
+  return {
+    name: family,
+    weight: settings.find(({ tag }) => tag === 'wght')?.value ?? view?.getUint16(4) ?? 400,
+    italic: ((view?.getUint16(62) ?? 0) & 1) === 1,
+    generic:
+      view && (view.getInt16(30) >> 8 === SANS_SERIF || view.getUint8(33) >= PANOSE_SANS) ? 'sans-serif' : 'serif',
+  };
+}
+
 /** A face at a setting of its axes; `vary` makes it at another one. */
 function buildFace(id: string, name: string, face: HbFace, settings: readonly AxisSetting[], vary: Face['vary']): Face {
   const { upem } = face;
@@ -154,6 +184,7 @@ function buildFace(id: string, name: string, face: HbFace, settings: readonly Ax
     outline,
     hull,
     bounds,
+    family: familyOf(face, name, settings),
     fullName: face.getName(4, 'en') || face.getName(1, 'en'),
     features: [...new Set([...face.getTableFeatureTags('GSUB'), ...face.getTableFeatureTags('GPOS')])],
     axes: axesOf(face),

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { Drawing } from '#core/drawing/drawPiece';
+import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import type { PaintedPath } from '#core/drawing/painted';
+import { areaOf, onEdge, regionOf } from '#core/geometry/outlines/edges';
 import type { OutlineSink } from '#core/geometry/outlines/outlineSink';
-import { copyMarks, imposed, layOut, type Imposition, type Layout } from '#core/output/impose';
+import { copyMarks, imposed, layOut, sheetMarks, type Imposition, type Layout } from '#core/output/impose';
+import { makeStroke } from '#core/piece/make';
+import { circle, curve, faces, piece } from '../../support/pieces';
 
 const sheet = (widthMm: number, heightMm: number, bleedMm = 0) => ({ widthMm, heightMm, bleedMm });
 const paper = (changes: Partial<Imposition> = {}): Imposition => ({
@@ -224,5 +227,54 @@ describe('crop marks of copies', () => {
     expect(count(5.01)).toBe(16);
     expect(count(4.9)).toBe(12);
     expect(count(2)).toBe(12);
+  });
+  it('come with a registration mark at the middle of each side of the paper that has room for it', () => {
+    const paper = { widthMm: 100, heightMm: 80 };
+    const marks = (places: { x: number; y: number }[]) =>
+      sheetMarks(sheet(20, 10, 2), { ...layout, places }, paper).slice(8 * places.length);
+    const crosses = (lines: ReturnType<typeof marks>) =>
+      lines
+        .filter(([x0, y0, x1, y1]) => Math.hypot(x1 - x0, y1 - y0) === 5)
+        .map(([x0, y0, x1, y1]) => [(x0 + x1) / 2, (y0 + y1) / 2]);
+    const all = marks([{ x: 30, y: 40 }]);
+    expect([...new Set(crosses(all).map(String))]).toEqual(['50,4', '50,76', '4,40', '96,40']);
+    // Each with a ring of 1 mm about its middle.
+    const [, , ...ring] = all.slice(0, 26);
+    expect(ring).toHaveLength(24);
+    for (const [x0, y0] of ring) expect(Math.hypot(x0 - 50, y0 - 4)).toBeCloseTo(1, 9);
+    // A copy whose bleed comes up to one keeps it away; 0.01 mm farther off it does not.
+    expect(crosses(marks([{ x: 8.49, y: 35 }])).map(String)).not.toContain('4,40');
+    expect(crosses(marks([{ x: 8.51, y: 35 }])).map(String)).toContain('4,40');
+  });
+});
+
+describe('strokes of copies', () => {
+  it('are cut at the bleed: closed ones as their own outline, in their own ink', async () => {
+    const p = {
+      ...piece([{ ...curve(circle(21, 20, 20)), fill: 'brass', stroke: makeStroke('rust', 8) }]),
+      sheet: sheet(40, 40, 1),
+    };
+    const laid = imposed(
+      'x',
+      [drawPiece(p, await faces())],
+      { places: [{ x: 0, y: 0 }], columns: 1, rows: 1, waste: 0 },
+      { widthMm: 40, heightMm: 40, marginMm: 0, gutterMm: 2, nested: false },
+    );
+    expect(laid.paths.map(({ paint }) => [paint.fill?.id, paint.stroke])).toEqual([
+      ['brass', null],
+      ['rust', null],
+    ]);
+    const points = laid.paths.flatMap(({ trace }) =>
+      regionOf(trace)
+        .flat()
+        .map((edge) => onEdge(edge, 0.5)),
+    );
+    for (const at of points) for (const v of [at.x, at.y]) expect(v > -1.001 && v < 41.001).toBe(true);
+    // What is left of the stroke within the bleed: the band between 17 and 25 mm, in the square of 42.
+    const square = 42 * 42,
+      hole = Math.PI * 17 * 17;
+    const area = Math.abs(areaOf(regionOf(laid.paths[1]!.trace)));
+    expect(area).toBeLessThan(square - hole);
+    expect(area).toBeGreaterThan(square - hole - 4 * (21 * 21 - (Math.PI * 21 * 21) / 4));
   });
 });

@@ -353,7 +353,9 @@ describe('an SVG with live text', () => {
     const { text, notes } = writeLiveSvg(p, drawPiece(p, all), all);
     expect(text).toContain('<textPath href="#words-line-1">TIDE &amp; SEA</textPath>');
     expect(text.match(/<text /g)).toHaveLength(2);
-    expect(text).toMatch(/font-family="Limelight" font-size="[\d.]+" letter-spacing="-?[\d.]+"/);
+    expect(text).toMatch(
+      /font-family="Limelight, serif" font-weight="400" font-size="[\d.]+" letter-spacing="-?[\d.]+"/,
+    );
     expect(notes.join(' ')).toMatch(/halo, shade and underline are outlines.*upright/);
     const [, x, y] = /id="words-line-1" d="M([\d.]+) ([\d.]+)/.exec(text)!;
     expect(Math.hypot(Number(x) - 42, Number(y) - 42)).toBeCloseTo(30, 3);

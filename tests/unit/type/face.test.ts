@@ -82,4 +82,11 @@ describe('convex hull', () => {
     const hull = convexHull(Float64Array.from([0, 0, 2, 0, 1, 0, 2, 2, 0, 2, 1, 1, 0.5, 1.5]));
     expect(hull.length / 2).toBe(4);
   });
+
+  it('is found by its family, weight and style, not by its full name', async () => {
+    const all = await faces();
+    expect(all.get('cinzel-bold')!.family).toMatchObject({ name: 'Cinzel', weight: 700, italic: false });
+    expect(all.get('frank-ruhl-libre-black')!.family).toMatchObject({ name: 'Frank Ruhl Libre', weight: 900 });
+    expect(all.get('limelight')!.family).toMatchObject({ name: 'Limelight', weight: 400 });
+  });
 });
