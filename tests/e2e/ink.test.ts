@@ -139,7 +139,16 @@ describe('ink on the bench', () => {
     await on.page.mouse.move(from.x + 60, from.y + 12);
     await on.page.mouse.down();
     await on.page.mouse.move(from.x + 60, from.y + 40, { steps: 4 });
+    await on.bench.settle();
     await on.page.mouse.move(to.x + 60, to.y + to.height - 4, { steps: 8 });
+    // Rows make room as the pointer passes: where it rests, the last one has.
+    await expect
+      .poll(async () => {
+        await on.page.mouse.move(to.x + 61, to.y + to.height - 5, { steps: 2 });
+        await on.page.mouse.move(to.x + 60, to.y + to.height - 4, { steps: 2 });
+        return rows.evaluateAll((all) => all.findIndex((one) => one.classList.contains('lifted')));
+      })
+      .toBe(3);
     await on.page.mouse.up();
     await on.bench.kept();
     await expect.poll(async () => (await on.bench.piece()).items[0].id).toBe('foot');
