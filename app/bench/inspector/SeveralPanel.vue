@@ -248,6 +248,9 @@ const distribute = (how: Distribution) =>
   grid-column: span 3;
   font-size: 12px;
 }
+.acts {
+  margin-top: 10px;
+}
 .said {
   margin-top: 4px;
   font-size: 12px;

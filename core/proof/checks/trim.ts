@@ -60,7 +60,6 @@ function judged(
   if (flush)
     return {
       code: 'flush-with-trim',
-      mm: 0,
       at: flush.at,
       message: `${name} ends exactly at the trim on the ${flush.side}: where the knife is off by a hair a white edge shows. Let it run ${BLEED_MM} mm beyond, into the bleed.`,
     };
