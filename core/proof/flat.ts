@@ -1,5 +1,5 @@
 import type { PaintedPath } from '../drawing/painted';
-import { inside, shapeOf, type Shape } from '../geometry/outlines/closest';
+import { shapeOf, windingOf, type Shape } from '../geometry/outlines/closest';
 import { COMMAND, flattenedContours } from '../geometry/outlines/outline';
 import type { Trace } from '../geometry/outlines/outlineSink';
 import type { Vec } from '../geometry/vec';
@@ -17,10 +17,25 @@ function backToStart(points: Float64Array): Float64Array {
   return closed;
 }
 
-const shapes = new WeakMap<Trace, Shape | null>();
+/** Outlines as polygons, each contour with its own box: of words most are far from any one place. */
+interface Flat extends Shape {
+  readonly parts: readonly Shape[];
+}
+
+const shapes = new WeakMap<Trace, Flat | null>();
+
+/** Whether a place lies inside outlines, by the non-zero rule. Asked for very many places. */
+export function within(flat: Flat, x: number, y: number): boolean {
+  if (x < flat.xMin || x > flat.xMax || y < flat.yMin || y > flat.yMax) return false;
+  let winding = 0;
+  for (const part of flat.parts)
+    if (x >= part.xMin && x <= part.xMax && y >= part.yMin && y <= part.yMax)
+      winding += windingOf(part.contours[0]!, x, y);
+  return winding !== 0;
+}
 
 /** An outline as polygons; null where it is nothing. Found once for each trace. */
-export function flatOf(trace: Trace): Shape | null {
+export function flatOf(trace: Trace): Flat | null {
   const known = shapes.get(trace);
   if (known !== undefined) return known;
   const commands: number[] = [],
@@ -40,19 +55,21 @@ export function flatOf(trace: Trace): Shape | null {
     { commands: Uint8Array.from(commands), coords: Float64Array.from(coords) },
     CHORD_MM,
   );
-  const shape = shapeOf(contours.map(({ points, closed }) => (closed ? backToStart(points) : points)));
+  const lines = contours.map(({ points, closed }) => (closed ? backToStart(points) : points));
+  const whole = shapeOf(lines);
+  const shape = whole && { ...whole, parts: lines.flatMap((line) => shapeOf([line]) ?? []) };
   shapes.set(trace, shape);
   return shape;
 }
 
 /** Whether the fill of a painted outline covers a place: what is cut out of it, and what lies beyond its limit, does not. */
-export function covers({ trace, holes, within, paint, picture }: PaintedPath, { x, y }: Vec): boolean {
+export function covers({ trace, holes, within: limit, paint, picture }: PaintedPath, { x, y }: Vec): boolean {
   if (!paint.fill && !picture) return false;
   const holds = (one: Trace): boolean => {
     const shape = flatOf(one);
-    return shape !== null && inside(shape, x, y);
+    return shape !== null && within(shape, x, y);
   };
-  return holds(trace) && (within === null || holds(within)) && !holes.some((hole) => holds(hole.trace));
+  return holds(trace) && (limit === null || holds(limit)) && !holes.some((hole) => holds(hole.trace));
 }
 
 /** How far inside an edge a place is taken, mm. */
@@ -78,7 +95,7 @@ export function placesIn(path: PaintedPath, most: number): Vec[] {
         const middle = { x: (ax + bx) / 2, y: (ay + by) / 2 };
         for (const side of [1, -1]) {
           const at = { x: middle.x + side * nx, y: middle.y + side * ny };
-          if (inside(shape, at.x, at.y)) {
+          if (within(shape, at.x, at.y)) {
             found.push(at);
             break;
           }

@@ -49,21 +49,27 @@ function stretchesNear({ contours }: Shape, box: Shape, within: number): number[
   return out;
 }
 
+/** How often a closed line of points goes round a place, with its sign. */
+export function windingOf(points: Float64Array, x: number, y: number): number {
+  let winding = 0;
+  for (let i = 2; i < points.length; i += 2) {
+    const ax = points[i - 2]!,
+      ay = points[i - 1]!,
+      bx = points[i]!,
+      by = points[i + 1]!;
+    if (ay <= y === by <= y) continue;
+    const left = (bx - ax) * (y - ay) - (x - ax) * (by - ay);
+    if (ay <= y && left > 0) winding++;
+    else if (by <= y && left < 0) winding--;
+  }
+  return winding;
+}
+
 /** Whether a point lies inside outlines, by the non-zero rule. */
 export function inside({ contours, xMin, yMin, xMax, yMax }: Shape, x: number, y: number): boolean {
   if (x < xMin || x > xMax || y < yMin || y > yMax) return false;
   let winding = 0;
-  for (const points of contours)
-    for (let i = 2; i < points.length; i += 2) {
-      const ax = points[i - 2]!,
-        ay = points[i - 1]!,
-        bx = points[i]!,
-        by = points[i + 1]!;
-      if (ay <= y === by <= y) continue;
-      const left = (bx - ax) * (y - ay) - (x - ax) * (by - ay);
-      if (ay <= y && left > 0) winding++;
-      else if (by <= y && left < 0) winding--;
-    }
+  for (const points of contours) winding += windingOf(points, x, y);
   return winding !== 0;
 }
 
