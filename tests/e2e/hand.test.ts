@@ -117,6 +117,10 @@ describe('the hand', () => {
     const copy = all.find((one) => one.type === 'curve' && !['ring', 'rim'].includes(one.id));
     expect(copy.shape.centre).toEqual({ x: 45, y: 45 });
     expect(all.filter((one) => one.curveId === copy.id)).toMatchObject([{ wording: 'TIDE' }]);
+    await press('Control+Shift+v');
+    const inPlace = (await items()).filter((one) => one.type === 'curve' && one.shape.radiusMm === 20);
+    expect(inPlace.map((one) => one.shape.centre.x).sort()).toEqual([42, 42, 45]);
+    await press('Control+z');
     // Words alone go onto the curve that is selected.
     await pick(/^TIDE/);
     await press('Control+x');
@@ -161,6 +165,36 @@ describe('the hand', () => {
     await on.page.getByRole('checkbox').first().focus();
     await press('2');
     expect(await on.page.locator('.desk').getAttribute('class')).toContain('tool-letter');
+  });
+
+  it('moves what is selected by the arrows after Enter, after a frame and from the list', async () => {
+    await open([curve(circle(9, 20, 20), 'a'), curve(circle(24)), lettering('TIDE')]);
+    await pick(/^TIDE/);
+    await on.bench.field('Wording').fill('GULL');
+    await press('Enter', 'ArrowRight', 'Shift+ArrowUp');
+    expect(await item('words')).toMatchObject({ anchor: { startOffsetMm: 0.1 }, seat: { baselineShiftMm: 1 } });
+    await on.bench.drag([4, 4], [34, 34]);
+    await press('ArrowDown');
+    expect((await item('a')).shape.centre).toEqual({ x: 20, y: 20.1 });
+    await pick(/^ring/);
+    await press('Shift+ArrowLeft');
+    expect((await item('ring')).shape.centre).toEqual({ x: 41, y: 42 });
+  });
+
+  it('says where letterings differ, and gives all of them one value', async () => {
+    await open([curve(circle(24)), lettering('TIDE'), lettering('TERN', { id: 'b', size: { by: 'cap', mm: 3 } })]);
+    await press('Control+a');
+    const field = on.bench.field('Cap height of all');
+    expect([await field.inputValue(), await field.getAttribute('placeholder')]).toEqual(['', 'mixed']);
+    // Left empty it changes nothing.
+    await field.focus();
+    await press('Enter');
+    expect((await item('b')).size.mm).toBe(3);
+    await on.bench.type('Cap height of all', '4');
+    await expect.poll(async () => [(await item('words')).size.mm, (await item('b')).size.mm]).toEqual([4, 4]);
+    expect(await on.bench.field('Width of all').inputValue()).toBe('100');
+    await on.bench.type('Turn all by', '30');
+    await expect.poll(async () => (await item('words')).anchor.at?.deg).not.toBe(0);
   });
 
   it('goes from part to part by F6, types by Enter, deletes from the list, and shows its keys', async () => {

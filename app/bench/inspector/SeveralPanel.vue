@@ -4,7 +4,9 @@ import { turnAbout } from '#core/curves/similarity';
 import { turnLetteringsSteps } from '#core/editing/edits/copies';
 import { boxOfItem, moveSteps } from '#core/editing/edits/several';
 import { isCurve, isLettering, type Item, type Lettering } from '#core/piece/types';
+import type { LimitName } from '#core/piece/limits';
 import { setStep } from '#core/piece/steps/index';
+import type { Unit } from '~/utils/quantity';
 import { COMMANDS } from '~/commands';
 import { useFaces } from '~/stores/faces';
 import { useCurveEdits } from '~/composables/useCurveEdits';
@@ -46,12 +48,73 @@ function setAll(label: string, path: readonly string[], value: unknown, gesture?
 const face = computed(() =>
   new Set(letterings.value.map((one) => one.faceId)).size === 1 ? letterings.value[0]!.faceId : '',
 );
-const capsMm = computed(() =>
-  letterings.value.flatMap((one) => {
-    const set = store.settings.get(one.id);
-    return set?.ok ? [Math.round(set.value.capMm * 100) / 100] : [];
-  }),
-);
+/** Height of the capitals as it is set, mm. */
+const capMm = ({ id }: Lettering): number => {
+  const set = store.settings.get(id);
+  return set?.ok ? Math.round(set.value.capMm * 100) / 100 : 0;
+};
+const percent = (value: number): number => value / 100;
+/** One line a number that letterings have in common, or not. */
+const FIELDS: readonly {
+  readonly name: string;
+  readonly edit: string;
+  readonly path: readonly string[];
+  readonly of: (one: Lettering) => number;
+  /** What is stored for what is typed, where that is another number or more than one. */
+  readonly stored?: (value: number) => unknown;
+  readonly unit: Unit;
+  readonly limits: LimitName | { readonly min: number; readonly max: number };
+  readonly step: number;
+}[] = [
+  {
+    name: 'Cap height',
+    edit: 'Change sizes',
+    path: ['size'],
+    of: capMm,
+    stored: (mm) => ({ by: 'cap', mm }),
+    unit: 'mm',
+    limits: 'capMm',
+    step: 0.1,
+  },
+  {
+    name: 'Tracking',
+    edit: 'Tracking',
+    path: ['spacing', 'tracking'],
+    of: (one) => one.spacing.tracking,
+    unit: '',
+    limits: 'tracking',
+    step: 5,
+  },
+  {
+    name: 'Width',
+    edit: 'Width',
+    path: ['width'],
+    of: (one) => one.width * 100,
+    stored: percent,
+    unit: '%',
+    limits: { min: 30, max: 300 },
+    step: 1,
+  },
+  {
+    name: 'Evening out',
+    edit: 'Even out',
+    path: ['spacing', 'evenOut'],
+    of: (one) => one.spacing.evenOut * 100,
+    stored: percent,
+    unit: '%',
+    limits: { min: 0, max: 100 },
+    step: 5,
+  },
+  {
+    name: 'Baseline shift',
+    edit: 'Shift baselines',
+    path: ['seat', 'baselineShiftMm'],
+    of: (one) => one.seat.baselineShiftMm,
+    unit: 'mm',
+    limits: 'baselineShiftMm',
+    step: 0.1,
+  },
+];
 /** Whether the letterings differ in something. */
 const differ = (of: (one: Lettering) => unknown): boolean =>
   new Set(letterings.value.map((one) => JSON.stringify(of(one)))).size > 1;
@@ -134,37 +197,15 @@ const distribute = (how: Distribution) =>
     <div class="row">
       <span class="label">Typeface</span><FaceSelect :face-id="face" placeholder="different ones" @choose="setFace" />
     </div>
-    <div class="row">
-      <span class="label">Cap height</span
-      ><QuantityField
-        label="Cap height of all"
-        :model-value="capsMm[0] ?? 0"
-        :mixed="new Set(capsMm).size > 1"
-        limits="capMm"
-        :step="0.1"
-        :commit="(mm, g) => setAll('Change sizes', ['size'], { by: 'cap', mm }, g)" />
-    </div>
-    <div class="row">
-      <span class="label">Tracking</span
-      ><QuantityField
-        label="Tracking of all"
-        :model-value="letterings[0]!.spacing.tracking"
-        :mixed="differ((one) => one.spacing.tracking)"
-        unit=""
-        limits="tracking"
-        :step="5"
-        :commit="(value, g) => setAll('Tracking', ['spacing', 'tracking'], value, g)" />
-    </div>
-    <div class="row">
-      <span class="label">Width</span
-      ><QuantityField
-        label="Width of all"
-        :model-value="letterings[0]!.width * 100"
-        :mixed="differ((one) => one.width)"
-        unit="%"
-        :limits="{ min: 30, max: 300 }"
-        :step="1"
-        :commit="(value, g) => setAll('Width', ['width'], value / 100, g)" />
+    <div v-for="one in FIELDS" :key="one.name" class="row">
+      <span class="label">{{ one.name }}</span><QuantityField
+        :label="`${one.name} of all`"
+        :model-value="one.of(letterings[0]!)"
+        :mixed="differ(one.of)"
+        :unit="one.unit"
+        :limits="one.limits"
+        :step="one.step"
+        :commit="(value, gesture) => setAll(one.edit, one.path, one.stored?.(value) ?? value, gesture)" />
     </div>
     <div class="row">
       <span class="label">Case</span>
@@ -175,27 +216,6 @@ const distribute = (how: Distribution) =>
         @change="(value: string) => setAll('Change case', ['letterCase'], value)">
         <el-option v-for="[value, name] in CASES" :key="value" :value="value" :label="name" />
       </el-select>
-    </div>
-    <div class="row">
-      <span class="label">Evening out</span
-      ><QuantityField
-        label="Evening out of all"
-        :model-value="letterings[0]!.spacing.evenOut * 100"
-        :mixed="differ((one) => one.spacing.evenOut)"
-        unit="%"
-        :limits="{ min: 0, max: 100 }"
-        :step="5"
-        :commit="(value, g) => setAll('Even out', ['spacing', 'evenOut'], value / 100, g)" />
-    </div>
-    <div class="row">
-      <span class="label">Baseline shift</span
-      ><QuantityField
-        label="Baseline shift of all"
-        :model-value="letterings[0]!.seat.baselineShiftMm"
-        :mixed="differ((one) => one.seat.baselineShiftMm)"
-        limits="baselineShiftMm"
-        :step="0.1"
-        :commit="(mm, g) => setAll('Shift baselines', ['seat', 'baselineShiftMm'], mm, g)" />
     </div>
     <InkField
       :label="differ((one) => one.fill) ? 'Fill (mixed)' : 'Fill'"

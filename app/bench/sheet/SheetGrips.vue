@@ -40,25 +40,17 @@ const ornaments = computed(() =>
   ),
 );
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-
 const REMOVES: ReadonlySet<string> = new Set(['Delete', 'Backspace']);
 const SELECTS: ReadonlySet<string> = new Set(['Enter', ' ']);
 
 function onKey(event: KeyboardEvent, id: string): void {
-  const arrow = ARROWS[event.key];
+  const way = arrowWay(event);
   // Selected gaps come first: they are set by the same keys.
-  if (view.gaps.length > 0 && (arrow || REMOVES.has(event.key))) return;
-  if (arrow && !event.ctrlKey && !event.metaKey) {
+  if (view.gaps.length > 0 && (way || REMOVES.has(event.key))) return;
+  if (way && !event.ctrlKey && !event.metaKey) {
     event.preventDefault();
-    const by = event.shiftKey ? 1 : 0.1;
     if (!store.selection.includes(id)) store.select([id]);
-    emit('nudge', id, arrow[0] * by, arrow[1] * by);
+    emit('nudge', id, way.x, way.y);
   } else if (REMOVES.has(event.key) && store.selection.length < 2) {
     event.preventDefault();
     emit('remove', id);

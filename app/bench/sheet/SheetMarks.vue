@@ -159,20 +159,13 @@ watch(
   },
 );
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 function onHandleKey(event: KeyboardEvent, curve: Curve, handleId: string): void {
   if (handleId.startsWith('node-')) view.node = Number(handleId.slice(5));
-  const arrow = ARROWS[event.key];
-  if (!arrow) return;
+  const way = arrowWay(event);
+  if (!way) return;
   event.preventDefault();
   event.stopPropagation();
-  const by = event.shiftKey ? 1 : 0.1;
-  emit('handleKey', curve, handleId, arrow[0] * by, arrow[1] * by);
+  emit('handleKey', curve, handleId, way.x, way.y);
 }
 
 function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {

@@ -10,7 +10,11 @@ import { useView } from '~/stores/view';
 /**
  * The box of brought-in art or a picture, to take hold of it: dragged, moved by the arrow keys, scaled by its corners.
  */
-const emit = defineEmits<{ placed: [event: PointerEvent, id: string]; remove: [id: string] }>();
+const emit = defineEmits<{
+  placed: [event: PointerEvent, id: string];
+  nudge: [id: string, x: number, y: number];
+  remove: [id: string];
+}>();
 const store = usePiece();
 const view = useView();
 /** How much larger plus makes it. */
@@ -83,31 +87,30 @@ function onCorner(event: PointerEvent, art: Placed, at: { x: number; y: number }
     },
   });
 }
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-function onKey(event: KeyboardEvent, art: Placed): void {
-  const arrow = ARROWS[event.key];
-  if (arrow && !art.locked) {
-    event.preventDefault();
-    const by = event.shiftKey ? 1 : 0.1;
+/** What a key does to one of them alone; false for nothing. */
+function onOwnKey(event: KeyboardEvent, art: Placed): boolean {
+  const { key } = event;
+  const way = arrowWay(event);
+  if (key === 'Enter' || key === ' ') store.select([art.id]);
+  else if (key === 'Delete' || key === 'Backspace') emit('remove', art.id);
+  else if (art.locked) return false;
+  else if (way) {
     store.set(`Nudge ${word(art)}`, art.id, ['centre'], {
-      x: round(art.centre.x + arrow[0] * by),
-      y: round(art.centre.y + arrow[1] * by),
+      x: round(art.centre.x + way.x),
+      y: round(art.centre.y + way.y),
     });
-  } else if ((event.key === '+' || event.key === '-') && !art.locked) {
+  } else if (key === '+' || key === '-') scaled(`Size of ${word(art)}`, art, key === '+' ? LARGER : 1 / LARGER);
+  else return false;
+  return true;
+}
+function onKey(event: KeyboardEvent, art: Placed): void {
+  const way = arrowWay(event);
+  // Several are moved together by whoever has the sheet, and deleted by the command.
+  if (store.selection.length > 1) {
+    if (!way) return;
     event.preventDefault();
-    scaled(`Size of ${word(art)}`, art, event.key === '+' ? LARGER : 1 / LARGER);
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault();
-    emit('remove', art.id);
-  } else if (event.key === 'Enter' || event.key === ' ') {
-    event.preventDefault();
-    store.select([art.id]);
-  }
+    emit('nudge', art.id, way.x, way.y);
+  } else if (onOwnKey(event, art)) event.preventDefault();
 }
 </script>
 

@@ -1,15 +1,12 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { Minus, Plus } from 'lucide-vue-next';
-import { boxOfItem, selectable } from '#core/editing/edits/several';
-import type { Vec } from '#core/geometry/vec';
 import type { Curve, Lettering } from '#core/piece/types';
-import { findCurve, findItem, findLettering } from '#core/piece/types';
 import { letterAt } from '#core/setting/hand/caret';
 import { bookendAt } from '#core/setting/hand/grips';
-import { coverOf } from '#core/setting/hand/guides';
-import { idsAt } from '~/gestures/idsAt';
 import { startDrag } from '~/gestures/startDrag';
+import { useArrowKeys } from '~/gestures/useArrowKeys';
+import { usePicking } from '~/gestures/usePicking';
 import { usePointTools } from '~/gestures/usePointTools';
 import { endNudges } from '~/gestures/nudgeRun';
 import { useSheetGestures } from '~/gestures/useSheetGestures';
@@ -22,6 +19,8 @@ const store = usePiece();
 const view = useView();
 const surface = useTemplateRef<SVGSVGElement>('surface');
 const gestures = useSheetGestures(surface);
+const { pick, within } = usePicking(gestures.dragSelection);
+const nudge = useArrowKeys(gestures);
 const tools = usePointTools({ at: gestures.at, add: gestures.addCurve });
 const spaceHeld = ref(false);
 const miss = ref(false);
@@ -81,29 +80,6 @@ function letter(event: PointerEvent, on?: Curve): void {
   if (!miss.value && store.selectedLettering) emit('typing');
 }
 
-/** What can be selected and lies wholly in a frame on the sheet: lettering by its band, anything else by its extent. */
-function within(min: Vec, max: Vec): string[] {
-  const piece = store.piece!;
-  const inside = ({ x, y }: Vec): boolean => x >= min.x && x <= max.x && y >= min.y && y <= max.y;
-  return selectable(piece).filter((id) => {
-    const item = findItem(piece, id)!;
-    const set = store.settings.get(id);
-    if (set) return set.ok && coverOf(set.value).every(inside);
-    const box = boxOfItem(piece, item);
-    return box !== null && inside(box.min) && inside(box.max);
-  });
-}
-
-/** Of several that are selected, one is taken hold of for all. */
-const holdsAll = (id: string): boolean => store.selection.length > 1 && store.selection.includes(id);
-
-/** With Alt a click goes through to what lies beneath what is selected. */
-function beneath(event: PointerEvent): string | null {
-  const ids = idsAt(event);
-  const at = ids.indexOf(store.selectedId ?? '');
-  return ids[(at + 1) % ids.length] ?? null;
-}
-
 /** One click cuts once; the tool stays in hand only where there was nothing to cut. */
 function cut(event: PointerEvent, on?: Curve): void {
   event.preventDefault();
@@ -117,15 +93,6 @@ function onCurve(event: PointerEvent, curve: Curve): void {
   else if (view.tool === 'cut') cut(event, curve);
   else if (view.tool === 'pick') pick(event, curve.id, () => gestures.dragEdge(event, curve));
   else onDesk(event);
-}
-
-/** A press with the select tool: adds with Shift, goes beneath with Alt, takes hold of all that is selected, or of one. */
-function pick(event: PointerEvent, id: string, drag: () => void): void {
-  const under = event.altKey ? beneath(event) : null;
-  if (event.shiftKey) store.toggle(id);
-  else if (under !== null) store.select([under]);
-  else if (holdsAll(id)) gestures.dragSelection(event, id);
-  else drag();
 }
 
 /** The inside of a filled shape: it is taken hold of there as a whole. */
@@ -200,22 +167,6 @@ function onDouble(event: MouseEvent): void {
   }
   if (view.tool === 'pick' && gestures.letterAt(gestures.at(event))) emit('typing');
 }
-
-function nudge(id: string, x: number, y: number): void {
-  if (store.selection.length > 1) {
-    gestures.nudgeSeveral(x, y);
-    return;
-  }
-  const lettering = findLettering(store.piece!, id);
-  if (lettering) {
-    gestures.nudgeLettering(lettering, x, -y);
-    return;
-  }
-  const curve = findCurve(store.piece!, id);
-  if (curve) gestures.nudgeCurve(curve, x, y);
-  else gestures.nudgeSeveral(x, y);
-}
-defineExpose({ nudge });
 
 function onWheel(event: WheelEvent): void {
   event.preventDefault();
@@ -311,7 +262,7 @@ const tip = computed(() => {
       <g :transform="view.transform"><SheetArt /></g>
       <SheetGuides />
       <SheetInsides @inside="onInside" />
-      <SheetPlacedArt @placed="onPlaced" @remove="emit('remove', $event)" />
+      <SheetPlacedArt @placed="onPlaced" @nudge="nudge" @remove="emit('remove', $event)" />
       <SheetGrips
         @curve="onCurve"
         @inside="onInside"
