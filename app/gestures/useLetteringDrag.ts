@@ -1,4 +1,5 @@
-import { seenFromCurve, shiftOff, slideAlong } from '#core/setting/hand/grips';
+import { anchoredAt, seenFromCurve, slideAlong } from '#core/setting/hand/grips';
+import { bandMiddle, pullAcross, type Band } from '#core/setting/hand/pullAcross';
 import { movedTo } from '#core/editing/edits/operations';
 import { rewrite } from '#core/editing/edits/reseat';
 import type { Track } from '#core/curves/index';
@@ -21,6 +22,14 @@ const DROP_PX = 7;
 /** How long it is held over another curve before it goes there, ms. */
 const HOLD_MS = 450;
 
+/** A pull of lettering: from where to where on the sheet, how near things snap, mm, and whether it is turned over. */
+interface Pulled {
+  readonly from: Vec;
+  readonly to: Vec;
+  readonly snap: number;
+  readonly over: boolean;
+}
+
 const wrapHalf = (u: number, closed: boolean): number => (closed ? u - Math.round(u) : u);
 
 /** How far something was pulled along a curve and across it, mm. */
@@ -32,9 +41,12 @@ function pulled(track: Track, from: Vec, to: Vec): { readonly awayMm: number; re
   };
 }
 
-/** What the label of an edit says that slides, shifts or does both. */
-const edited = (slides: boolean, shifts: boolean): string =>
-  slides && shifts ? 'Move lettering' : slides ? 'Slide along the curve' : 'Shift baseline';
+/** What the label of an edit says that slides, shifts or does both, or turns the letters over. */
+const edited = (slides: boolean, shifts: boolean, over: boolean): string =>
+  over ? 'Turn over' : slides && shifts ? 'Move lettering' : slides ? 'Slide along the curve' : 'Shift baseline';
+
+/** What the keys do while lettering is dragged. */
+const KEYS = 'Shift turns it over, Ctrl puts it on the curve beneath, Alt lets nothing snap, Esc takes it back.';
 
 /** Tells whether the pointer has rested over the same curve for long enough. */
 function heldOver() {
@@ -88,23 +100,45 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
    * Lets it follow the pointer along and across its curve at once. What is pulled along alone keeps its distance, what
    * is pulled across alone its place, until the pointer leaves that by as much as things snap.
    */
-  function follow(lettering: Lettering, track: Track, from: Vec, to: Vec, snap: number, gesture: string): void {
+  function follow(lettering: Lettering, track: Track, { from, to, snap, over }: Pulled, gesture: string): void {
     const along = slideAlong(lettering, track, from, to, snap);
-    const across = shiftOff(lettering, track, from, to, snap / 2);
+    const across = acrossOf(lettering, track, { from, to, snap, over });
     const { awayMm, offMm } = pulled(track, from, to);
     const slides = !fixed(lettering, track) && (awayMm > snap || awayMm >= offMm);
-    const shifts = offMm > snap || offMm > awayMm;
-    const shift = shifts ? across.value : lettering.seat.baselineShiftMm;
+    const shifts = over || offMm > snap || offMm > awayMm;
+    const seated = shifts ? across.value : lettering;
+    const anchor = slides ? { ...seated.anchor, at: along.value.at, startOffsetMm: 0 } : seated.anchor;
+    const piece = store.piece!;
+    const now = findLettering(piece, lettering.id)!;
+    // What is turned over says itself where its bookends are.
+    const opposite = anchoredAt({ ...seated, anchor }, track) + 0.5;
+    const ends =
+      isClosed(track) && lettering.bookends.startU === lettering.bookends.endU
+        ? { startU: opposite - Math.floor(opposite), endU: opposite - Math.floor(opposite) }
+        : seated.bookends;
     const problem = store.edit(
-      edited(slides, shifts),
+      edited(slides, shifts, over),
       [
-        setStep(store.piece!, lettering.id, ['anchor'], slides ? along.value : lettering.anchor),
-        setStep(store.piece!, lettering.id, ['seat', 'baselineShiftMm'], shift),
+        setStep(piece, lettering.id, ['anchor'], anchor),
+        setStep(piece, lettering.id, ['seat'], seated.seat),
+        ...(now.seat.tops === seated.seat.tops ? [] : [setStep(piece, lettering.id, ['bookends'], ends)]),
       ],
       gesture,
     );
     const said = [...(slides ? [along.label] : []), ...(shifts ? [across.label] : [])].join(', ');
     tell(problem?.message ?? said, to, (slides && along.snapped) || (shifts && across.snapped));
+  }
+
+  /** The seat to which it is pulled; the bands of what else stands on its curve draw it. */
+  function acrossOf(lettering: Lettering, track: Track, { from, to, snap, over }: Pulled) {
+    const set = store.settings.get(lettering.id);
+    const heights = set?.ok ? set.value.heights : { lowerMm: 0, upperMm: 0 };
+    const neighbours = store.on(lettering.curveId).flatMap((one): Band[] => {
+      const other = store.settings.get(one.id);
+      if (one.id === lettering.id || one.hidden || one.seat.hold || !other?.ok) return [];
+      return [{ name: `“${one.wording.slice(0, 16)}”`, middleMm: bandMiddle(one, other.value.heights) }];
+    });
+    return pullAcross(lettering, heights, track, { from, to, snapMm: snap / 2, over, neighbours });
   }
 
   /** Along its curve alone, by the mark of its anchor. */
@@ -137,6 +171,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
         const to = at(next),
           snap = next.altKey ? 0 : snapMm();
         drag = gesture;
+        view.dragHint = single ? '' : KEYS;
         if (single) {
           const way = letters.inFrameOf(single, lettering, { x: to.x - from.x, y: to.y - from.y });
           tell(letters.nudge(lettering, single.from, way.along, way.off, gesture), to);
@@ -148,11 +183,12 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
           if (curve) tell(`onto ${curve.name}`, to, true);
         };
         show(over.is(other, next.ctrlKey || next.metaKey, show));
-        if (!onto) follow(lettering, track, from, to, snap, gesture);
+        if (!onto) follow(lettering, track, { from, to, snap, over: next.shiftKey }, gesture);
       },
       end: (last, moved) => {
         over.end();
         hush();
+        view.dragHint = '';
         if (onto) dropOnto(lettering, onto, at(last), drag);
         // A click on letters that are selected already picks the one that is meant.
         const gap = !moved && again ? gapHere(lettering, from) : null;
@@ -162,7 +198,10 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
           letters.pick(hit);
         } else if (!single) view.range = null;
       },
-      takenBack: over.end,
+      takenBack: () => {
+        over.end();
+        view.dragHint = '';
+      },
     });
   }
 

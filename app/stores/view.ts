@@ -25,6 +25,8 @@ export const useView = defineStore('view', () => {
   const tool = ref<Tool>('pick');
   /** What a drag under way has to say, and where on the sheet. */
   const label = shallowRef<{ text: string; at: Vec; snapped: boolean } | null>(null);
+  /** What the keys do while something is dragged; '' for nothing. */
+  const dragHint = ref('');
   /** The frame that is being drawn to select what lies in it, on the sheet. */
   const frame = shallowRef<{ readonly min: Vec; readonly max: Vec } | null>(null);
   /** What is drawn on the sheet beside the piece: all of it, or no helpers, or nothing beside the sheet at all. */
@@ -121,6 +123,7 @@ export const useView = defineStore('view', () => {
     height,
     tool,
     label,
+    dragHint,
     frame,
     clean,
     wordsAsked,

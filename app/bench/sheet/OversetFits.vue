@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Vec } from '#core/geometry/vec';
 import { fitsOf, pastMm, type Fit } from '#core/setting/space/fits';
 import { holdersOf } from '#core/piece/types';
 import { placeOff } from '#core/setting/hand/guides';
@@ -7,6 +8,12 @@ import { setStep } from '#core/piece/steps/index';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
+
+/** The size of the card at most, px, and how far a bookend stands beyond the letters. */
+const CARD = { width: 222, height: 132 };
+const BOOKEND_PX = 30;
+/** Places along the letters that the card keeps clear of. */
+const SAMPLES = 60;
 
 /** Beside letters that run past a bookend: the ways to make them fit, each with the value it comes to. */
 const store = usePiece();
@@ -19,12 +26,20 @@ const at = computed(() => {
   if (!set || pastMm(set) === 0 || view.tool !== 'pick') return null;
   const { path, direction, overset, baselineMm, capMm } = worstLine(set);
   const end = overset.afterMm >= overset.beforeMm ? overset.inkEnd : overset.inkStart;
-  const place = view.toScreen(placeOff(path, direction * end, direction, baselineMm + capMm / 2).point);
-  return {
-    x: Math.min(Math.max(place.x + 14, 30), view.width - 236),
-    y: Math.min(Math.max(place.y + 10, 30), view.height - 150),
-    mm: pastMm(set),
-  };
+  const onScreen = (s: number, heightMm: number): Vec =>
+    view.toScreen(placeOff(path, s, direction, baselineMm + heightMm).point);
+  const bookends = [overset.bookendStart, overset.bookendEnd].flatMap((s) =>
+    [0, capMm, capMm + BOOKEND_PX / view.scale].map((height) => onScreen(s, height)),
+  );
+  const letters = Array.from({ length: SAMPLES + 1 }, (_, n) => {
+    const s = overset.inkStart + ((overset.inkEnd - overset.inkStart) * n) / SAMPLES;
+    return [onScreen(s, 0), onScreen(s, capMm / 2), onScreen(s, capMm)];
+  }).flat();
+  const free = clearPlace(onScreen(end, capMm / 2), CARD, [...letters, ...bookends], {
+    width: view.width,
+    height: view.height,
+  });
+  return { ...free, mm: pastMm(set) };
 });
 /** Some two hundred settings are tried for the values, so they wait until the hand rests. */
 const resting = useIdleValue(() => store.selectedSetting);
@@ -47,14 +62,16 @@ function take(fit: Fit): void {
   const piece = store.piece!,
     { id, curveId } = store.selectedSetting!.lettering;
   const step =
-    fit.by === 'size'
-      ? setStep(piece, id, ['size'], fit.size)
-      : fit.by === 'tracking'
-        ? setStep(piece, id, ['spacing', 'tracking'], fit.tracking)
-        : fit.by === 'width'
-          ? setStep(piece, id, ['width'], fit.width)
-          : setStep(piece, curveId, ['shape'], fit.shape);
-  const problem = store.edit(`Fit by ${fit.by}`, [step]);
+    fit.by === 'place'
+      ? setStep(piece, id, ['anchor'], fit.anchor)
+      : fit.by === 'size'
+        ? setStep(piece, id, ['size'], fit.size)
+        : fit.by === 'tracking'
+          ? setStep(piece, id, ['spacing', 'tracking'], fit.tracking)
+          : fit.by === 'width'
+            ? setStep(piece, id, ['width'], fit.width)
+            : setStep(piece, curveId, ['shape'], fit.shape);
+  const problem = store.edit(fit.by === 'place' ? 'Move into its room' : `Fit by ${fit.by}`, [step]);
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
 </script>

@@ -5,10 +5,9 @@ import type { Curve, Lettering } from '#core/piece/types';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { caretAt, letterBox, lettersIn } from '#core/setting/hand/caret';
-import { placeOff } from '#core/setting/hand/guides';
 import { linesOf } from '#core/setting/line/set';
-import { placeName } from '#core/setting/line/anchorPlaces';
 import { useLines } from '~/composables/useLines';
+import { usePlaceMarks } from '~/composables/usePlaceMarks';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -39,52 +38,7 @@ const band = computed(() => {
   return { baseline: parallel(path, baselineMm, direction), capLine: parallel(path, baselineMm + capMm, direction) };
 });
 
-/**
- * Writes points of a mark's own frame at its place: x along the curve, mirrored for side −1, y towards the letters'
- * feet, px.
- */
-function framed(
-  at: { x: number; y: number },
-  along: { x: number; y: number },
-  side: 1 | -1 = 1,
-): (x: number, y: number) => string {
-  const length = Math.hypot(along.x, along.y);
-  const [ax, ay] = [along.x / length, along.y / length];
-  return (x, y) => `${at.x + side * x * ax - y * ay} ${at.y + side * x * ay + y * ax}`;
-}
-/** A bookend: a bar across the band, a half-round tab beyond the cap line, its flat side towards the letters. */
-function bookend(which: 'start' | 'end') {
-  const s = set.value!;
-  const reading = which === 'start' ? s.overset.bookendStart : s.overset.bookendEnd;
-  const foot = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm - 3 / view.scale);
-  const head = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm + s.capMm + 3 / view.scale);
-  const a = view.toScreen(foot.point),
-    b = view.toScreen(head.point);
-  const side = which === 'start' ? -1 : 1;
-  const p = framed(b, head.along, side);
-  const tab = `M${p(0, -25)}L${p(0, 1)}L${p(2, 1)}A13 13 0 0 ${side === 1 ? 0 : 1} ${p(2, -25)}Z`;
-  const grip = `M${p(-5, -28)}L${p(19, -28)}L${p(19, 4)}L${p(-5, 4)}Z`;
-  const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
-  return {
-    which,
-    a,
-    b,
-    tab,
-    grip,
-    percent: Math.round(u * 1000) / 10,
-    name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}`,
-  };
-}
-const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
-
-const anchor = computed(() => {
-  if (!set.value) return null;
-  const { path, anchorDistance, direction, baselineMm, capMm } = set.value;
-  const place = placeOff(path, anchorDistance, direction, baselineMm + capMm + 13 / view.scale);
-  const at = view.toScreen(place.point);
-  const p = framed(at, place.along);
-  return { at, d: `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z` };
-});
+const { bookends, anchor } = usePlaceMarks();
 
 const oversetData = computed(() =>
   [...store.settings.values()]
@@ -95,6 +49,9 @@ const oversetData = computed(() =>
         : [],
     ),
 );
+
+/** Letters that do not fit are shown in a colour that no ink of the piece comes near to. */
+const overset = computed(() => oversetColour(store.piece!.inks));
 
 /** Several things at once have no handles. */
 const alone = computed(() => store.several.length < 2);
@@ -179,7 +136,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
 
 <template>
   <g class="marks">
-    <g :transform="view.transform" class="overset"
+    <g :transform="view.transform" class="overset" :fill="overset"
       ><path v-for="(d, i) in oversetData" :key="i" :d="d" :transform="`scale(${UNIT_MM.fine})`"
     /></g>
     <path v-if="hairline" :d="hairline" class="hairline" />
@@ -206,6 +163,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
       <line :x1="mark.a.x" :y1="mark.a.y" :x2="mark.b.x" :y2="mark.b.y" class="bar" />
       <path :d="mark.grip" fill="transparent" />
       <path :d="mark.tab" class="tab" />
+      <path v-if="mark.notch" :d="mark.notch" class="notch" />
     </g>
     <g
       v-if="anchor"
@@ -261,7 +219,6 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
   pointer-events: none;
 }
 .overset path {
-  fill: var(--rust);
   stroke: #fff;
   stroke-width: 1.5;
   vector-effect: non-scaling-stroke;
@@ -303,6 +260,12 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
   fill: var(--brass-light);
   stroke: var(--ink);
   stroke-width: 1.5;
+}
+.bookend .notch {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.2;
+  pointer-events: none;
 }
 .bookend:hover .tab,
 .bookend:focus-visible .tab {

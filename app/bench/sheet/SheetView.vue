@@ -206,6 +206,7 @@ const HINTS: Partial<Record<Tool, string>> = {
 const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch');
 
 const hint = computed(() => {
+  if (view.dragHint) return view.dragHint;
   if (drawsPoints.value) return '';
   if (miss.value) return 'No curve there. Click close to a curve, just outside it or just inside.';
   if (view.tool === 'letter')

@@ -68,15 +68,6 @@ export function slideAlong(lettering: Lettering, track: Track, from: Vec, to: Ve
   return slideTo(lettering, track, anchoredAt(lettering, track) + (isClosed(track) ? wrapHalf(moved) : moved), snapMm);
 }
 
-/** Shifts the baseline of a lettering by a drag off its curve; near 0 it comes to rest there. */
-export function shiftOff(lettering: Lettering, track: Track, from: Vec, to: Vec, snapMm: number): Grip<number> {
-  const outward = seenFromCurve(track, to).outwardMm - seenFromCurve(track, from).outwardMm;
-  const raw = lettering.seat.baselineShiftMm + (lettering.seat.tops === 'outward' ? outward : -outward);
-  const snapped = Math.abs(raw) <= snapMm;
-  const value = snapped ? 0 : Math.round(raw * 100) / 100;
-  return { value, label: snapped ? 'no baseline shift' : `baseline shift ${value.toFixed(2)} mm`, snapped };
-}
-
 /** Moves a bookend to the place on the curve nearest to a point. */
 export function moveBookend(
   lettering: Lettering,

@@ -2,6 +2,8 @@ import { clockAtFraction, fractionAtClock, fractionOf } from '../../curves/clock
 import type { Track } from '../../curves/kind';
 import { normaliseDeg } from '../../geometry/vec';
 import type { CurvePlace } from '../../piece/types';
+import { frameAt } from '../../geometry/walk';
+import { cornersOf } from './corners';
 
 /** A place on a curve that has a name: what anchors and bookends snap to. */
 export interface NamedPlace {
@@ -40,6 +42,33 @@ export function namedPlaces(track: Track): readonly NamedPlace[] {
   return places;
 }
 
+const withCorners = new WeakMap<Track, readonly NamedPlace[]>();
+
+/** A corner's name by the side of the centre on which it lies; by its number where there are more than four. */
+function cornerName(track: Track, s: number, n: number, of: number): string {
+  const { point } = frameAt(track.path, s);
+  const [x, y] = [point.x - track.centre.x, point.y - track.centre.y];
+  if (of === 1) return 'the corner';
+  if (of > 4) return `corner ${n + 1} of ${of}`;
+  const flat = Math.min(Math.abs(x), Math.abs(y)) < 0.1 * Math.max(Math.abs(x), Math.abs(y));
+  const [upright, level] = [y < 0 ? 'upper' : 'lower', x < 0 ? 'left' : 'right'];
+  if (!flat) return `${upright} ${level} corner`;
+  return Math.abs(x) > Math.abs(y) ? `${level} corner` : `${upright} corner`;
+}
+
+/** The named places of a curve, and its corners: all that a drag comes to rest on. */
+function restingPlaces(track: Track): readonly NamedPlace[] {
+  let places = withCorners.get(track);
+  if (places) return places;
+  const corners = cornersOf(track).filter(({ s }) => isClosed(track) || (s > 0 && s < track.path.lengthMm));
+  places = [
+    ...namedPlaces(track),
+    ...corners.map(({ s }, n) => ({ name: cornerName(track, s, n, corners.length), u: s / track.path.lengthMm })),
+  ];
+  withCorners.set(track, places);
+  return places;
+}
+
 /**
  * The anchor place for a fraction of a curve: a clock angle on a closed curve, a fraction, clamped to the curve,
  * on an open one.
@@ -60,8 +89,8 @@ export function nearestNamed(track: Track, u: number): { readonly place: NamedPl
     const raw = Math.abs(a - u);
     return path.closed ? Math.min(raw % 1, 1 - (raw % 1)) : raw;
   };
-  let best = namedPlaces(track)[0]!;
-  for (const place of namedPlaces(track)) if (gap(place.u) < gap(best.u)) best = place;
+  let best = restingPlaces(track)[0]!;
+  for (const place of restingPlaces(track)) if (gap(place.u) < gap(best.u)) best = place;
   return { place: best, mm: gap(best.u) * lengthMm };
 }
 

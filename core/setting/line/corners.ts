@@ -21,7 +21,7 @@ interface Corner {
 const found = new WeakMap<Track, readonly Corner[]>();
 
 /** Corners of a path: where they are, and how much of the path lies before and after each, up to the next. */
-function cornersOf(track: Track): readonly Corner[] {
+export function cornersOf(track: Track): readonly Corner[] {
   let corners = found.get(track);
   if (!corners) found.set(track, (corners = findCorners(track)));
   return corners;

@@ -78,7 +78,8 @@ const acrossSide: Readonly<Record<Side, Side>> = { outside: 'inside', on: 'on', 
 /**
  * The seat after another of the six pictures was chosen. Turned over, the letters stay in the band they were in: the
  * shift keeps its outward distance. With `keepBand` off they turn over about their baseline, across the curve.
- * Another side moves the band as a whole, and lets go of what held it.
+ * Another side, or the same one again, puts the band where the picture shows it, without a shift; another side lets go
+ * of what held it.
  */
 function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Seat {
   const over = tops !== seat.tops;
@@ -88,7 +89,7 @@ function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Seat {
     tops,
     hold: sameSide ? seat.hold : null,
     side: over && sameSide && !keepBand ? acrossSide[side] : side,
-    baselineShiftMm: over && seat.baselineShiftMm !== 0 ? -seat.baselineShiftMm : seat.baselineShiftMm,
+    baselineShiftMm: over ? 0 - seat.baselineShiftMm : seat.hold && sameSide ? seat.baselineShiftMm : 0,
   };
 }
 

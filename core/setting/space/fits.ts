@@ -8,6 +8,7 @@ import { scaledSize } from '../../piece/lettering';
 
 /** A way to make an overset lettering fit, with the value that it comes to. */
 export type Fit =
+  | { readonly by: 'place'; readonly anchor: Lettering['anchor']; readonly label: string }
   | { readonly by: 'size'; readonly size: Lettering['size']; readonly label: string }
   | { readonly by: 'tracking'; readonly tracking: number; readonly label: string }
   | { readonly by: 'width'; readonly width: number; readonly label: string }
@@ -40,7 +41,26 @@ function nearestFit(from: number, to: number, fits: (value: number) => boolean):
 }
 
 /**
- * The ways to make an overset lettering fit between its bookends: smaller letters, less tracking, narrower letters, a
+ * The least way along its curve that brings lettering into its room, which is long enough for it; null where it is
+ * not, or where its place follows from the bookends.
+ */
+function intoRoom(set: SetLettering, fitting: (changed: Lettering) => boolean): Fit | null {
+  const { lettering } = set;
+  const { inkStart, inkEnd, bookendStart, bookendEnd, inkMm, roomMm } = worstLine(set).overset;
+  if (lettering.anchor.align === 'filled' || inkMm > roomMm) return null;
+  const middle = (bookendStart + bookendEnd - inkStart - inkEnd) / 2;
+  const moved = (mm: number): Lettering['anchor'] => ({
+    ...lettering.anchor,
+    startOffsetMm: lettering.anchor.startOffsetMm + mm,
+  });
+  const least = nearestFit(0, middle, (mm) => fitting({ ...lettering, anchor: moved(mm) }));
+  return least === null
+    ? null
+    : { by: 'place', anchor: moved(least), label: `moving it ${Math.abs(least).toFixed(2)} mm into its room` };
+}
+
+/**
+ * The ways to make an overset lettering fit between its bookends: another place, smaller letters, less tracking, narrower letters, a
  * larger curve. Each is the least change that does, alone; those that would spoil the lettering are left out.
  *
  * @param held tracks of the curves that hold its seat
@@ -58,7 +78,8 @@ export function fitsOf(
     const made = setLettering(changed, track, face, held);
     return made.ok && pastMm(made.value) === 0;
   };
-  const found: Fit[] = [];
+  const placed = intoRoom(set, fitting);
+  const found: Fit[] = placed ? [placed] : [];
   const sized = (k: number): Lettering['size'] => scaledSize(size, k);
   const k = nearestFit(1, LEAST.size, (value) => fitting({ ...lettering, size: sized(value) }));
   if (k !== null) found.push({ by: 'size', size: sized(k), label: `size ${(set.capMm * k).toFixed(2)} mm` });

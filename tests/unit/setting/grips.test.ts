@@ -3,15 +3,7 @@ import { settingOf } from '#core/setting/settingOf';
 import { onClock } from '#core/geometry/vec';
 import { proofPiece } from '#core/proof/index';
 import { namedPlaces, nearestNamed, placeAtFraction, placeMovedBy, placeName } from '#core/setting/line/anchorPlaces';
-import {
-  anchoredAt,
-  bookendAt,
-  goesAlong,
-  moveBookend,
-  seenFromCurve,
-  shiftOff,
-  slideAlong,
-} from '#core/setting/hand/grips';
+import { anchoredAt, bookendAt, goesAlong, moveBookend, seenFromCurve, slideAlong } from '#core/setting/hand/grips';
 import { setDown } from '#core/setting/hand/setDown';
 import { shareRing } from '#core/setting/hand/shareRing';
 import { stripOf } from '#core/setting/hand/strip';
@@ -95,19 +87,6 @@ describe('drags', () => {
     });
     // Read the other way, a positive offset goes anticlockwise.
     expect(anchoredAt({ ...offset, seat: { ...offset.seat, tops: 'inward' } }, ring)).toBeCloseTo(-1 / 36, 9);
-  });
-  it('shift the baseline towards the tops, and rest at none', () => {
-    const inward = lettering('TIDE', { seat: seat('inward', 'outside', 1) });
-    expect(shiftOff(words, ring, onClock(centre, 32, 0), onClock(centre, 34, 3), 0.2)).toMatchObject({
-      value: 2,
-      label: 'baseline shift 2.00 mm',
-    });
-    expect(shiftOff(inward, ring, onClock(centre, 32, 0), onClock(centre, 34, 3), 0.2).value).toBe(-1);
-    expect(shiftOff(inward, ring, onClock(centre, 32, 0), onClock(centre, 32.9, 0), 0.2)).toMatchObject({
-      value: 0,
-      label: 'no baseline shift',
-      snapped: true,
-    });
   });
   it('move bookends, held on an open curve', () => {
     expect(moveBookend(words, ring, 'end', onClock(centre, 40, 89.5), 1)).toMatchObject({
