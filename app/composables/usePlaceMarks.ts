@@ -1,6 +1,6 @@
 import { extentOf } from '#core/geometry/extent';
 import type { Vec } from '#core/geometry/vec';
-import { coverOf, placeOff } from '#core/setting/hand/guides';
+import { coverOf, placeOff, type GuidePlace } from '#core/setting/hand/guides';
 import { placeName } from '#core/setting/line/anchorPlaces';
 import type { SetLettering } from '#core/setting/line/set';
 import { usePiece } from '~/stores/piece';
@@ -39,85 +39,90 @@ const framed =
   (x, y) =>
     `${at.x + k * (side * x * ax - y * ay)} ${at.y + k * (side * x * ay + y * ax)}`;
 
+/** A lettering whose marks are drawn, how it is seen, and what they are to be clear of. */
+interface Shown {
+  readonly set: SetLettering;
+  /** Pixels in a millimetre. */
+  readonly scale: number;
+  readonly toScreen: (place: Vec) => Vec;
+  /** How large the marks are: 1, and less on curves that are seen small. */
+  readonly size: number;
+  readonly obstacles: readonly (readonly Vec[])[];
+}
+
+/** A place at a reading, so many px beyond the cap line. */
+const beyond = ({ set, scale }: Shown, reading: number, outPx: number): GuidePlace =>
+  placeOff(set.path, set.direction * reading, set.direction, set.baselineMm + set.capMm + outPx / scale);
+
+/** How far out a mark stands that is `highPx` high, so that its middle lies on no letters, px beyond the cap line. */
+function clearOut(shown: Shown, reading: number, asidePx: number, highPx: number, fromPx: number): number {
+  for (let n = 0; n < TRIES; n++) {
+    const out = fromPx + n * FARTHER_PX;
+    const middle = beyond(shown, reading + asidePx / shown.scale, out + highPx / 2).point;
+    if (!shown.obstacles.some((line) => within(line, middle))) return out;
+  }
+  return fromPx;
+}
+
+/** A bar across the band, and a tab beyond the cap line whose flat side is towards the letters. */
+function bookend(shown: Shown, which: 'start' | 'end') {
+  const { set, size: k, scale, toScreen } = shown;
+  const side = which === 'start' ? -1 : 1;
+  const reading = which === 'start' ? set.overset.bookendStart : set.overset.bookendEnd;
+  const head = beyond(shown, reading, clearOut(shown, reading, side * 8 * k, 26 * k, TAB_PX));
+  const foot = placeOff(set.path, set.direction * reading, set.direction, set.baselineMm - 3 / scale);
+  const [a, b] = [toScreen(foot.point), toScreen(head.point)];
+  const p = framed(b, head.along, k, side);
+  const round = `A${13 * k} ${13 * k} 0 0 ${side === 1 ? 0 : 1} ${p(2, -25)}`;
+  const u = which === 'start' ? set.lettering.bookends.startU : set.lettering.bookends.endU;
+  return {
+    which,
+    a,
+    b,
+    tab: `M${p(0, -25)}L${p(0, 1)}L${p(2, 1)}${round}Z`,
+    // Lines across the end's tab tell the two apart without their sides.
+    lines: which === 'end' ? [-7, -12, -17].map((y) => `M${p(2.5, y)}L${p(y === -12 ? 11 : 9.5, y)}`).join('') : '',
+    grip: `M${p(-5, -28)}L${p(19, -28)}L${p(19, 4)}L${p(-5, 4)}Z`,
+    percent: Math.round(u * 1000) / 10,
+    name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(set.track, u)}`,
+  };
+}
+
+/** The diamond of the anchor; beside a bookend it stands beyond its tab. */
+function anchorMark(shown: Shown) {
+  const { size: k, scale, toScreen } = shown;
+  const { path, anchorDistance, direction, overset } = shown.set;
+  const reading = direction * anchorDistance;
+  const beside = [overset.bookendStart, overset.bookendEnd].some((one) => {
+    const mm = Math.abs(one - reading) % path.lengthMm;
+    return (path.path.closed ? Math.min(mm, path.lengthMm - mm) : mm) * scale < 26 * k;
+  });
+  const place = beyond(shown, reading, clearOut(shown, reading, 0, 0, ANCHOR_PX * k + (beside ? 30 * k : 0)));
+  const at = toScreen(place.point);
+  const p = framed(at, place.along, k);
+  return { at, d: `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z` };
+}
+
 /** The marks of where the selected lettering stands: two bookends and the anchor, clear of letters and of each other. */
 export function usePlaceMarks() {
   const store = usePiece();
   const view = useView();
-  const set = computed(() => store.selectedSetting);
-
-  /** How large the marks are: 1, and less on curves that are seen small. */
-  const size = computed(() => {
-    if (!set.value) return 1;
-    const { min, max } = extentOf(set.value.track.path);
-    const seen = Math.max(max.x - min.x, max.y - min.y) * view.scale;
-    return Math.min(Math.max(seen / SMALL_PX, LEAST), 1);
-  });
   const obstacles = computed(() =>
     view.tool === 'pick' ? [...store.settings.values()].flatMap((one) => (one.ok ? [coverOfSet(one.value)] : [])) : [],
   );
-
-  /** How far out a mark stands that is `highPx` high, so that its middle lies on no letters, px beyond the cap line. */
-  function clearOut(s: SetLettering, reading: number, asidePx: number, highPx: number, fromPx: number): number {
-    for (let n = 0; n < TRIES; n++) {
-      const out = fromPx + n * FARTHER_PX;
-      const middle = placeOff(
-        s.path,
-        s.direction * reading + (s.direction * asidePx) / view.scale,
-        s.direction,
-        s.baselineMm + s.capMm + (out + highPx / 2) / view.scale,
-      ).point;
-      if (!obstacles.value.some((line) => within(line, middle))) return out;
-    }
-    return fromPx;
-  }
-
-  /** A bar across the band, and a tab beyond the cap line whose flat side is towards the letters. */
-  function bookend(which: 'start' | 'end') {
-    const s = set.value!;
-    const k = size.value;
-    const side = which === 'start' ? -1 : 1;
-    const reading = which === 'start' ? s.overset.bookendStart : s.overset.bookendEnd;
-    const out = clearOut(s, reading, side * 8 * k, 26 * k, TAB_PX);
-    const foot = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm - 3 / view.scale);
-    const head = placeOff(s.path, s.direction * reading, s.direction, s.baselineMm + s.capMm + out / view.scale);
-    const [a, b] = [view.toScreen(foot.point), view.toScreen(head.point)];
-    const p = framed(b, head.along, k, side);
-    // The start is a half-round, the end a half-round with a notch: told apart without their colours.
-    const round = `A13 13 0 0 ${side === 1 ? 0 : 1} ${p(2, -25)}`;
-    const tab = `M${p(0, -25)}L${p(0, 1)}L${p(2, 1)}${round}Z`;
-    const notch =
-      which === 'end' ? `M${p(3, -8)}L${p(10, -8)}M${p(3, -12)}L${p(11, -12)}M${p(3, -16)}L${p(10, -16)}` : '';
-    const u = which === 'start' ? s.lettering.bookends.startU : s.lettering.bookends.endU;
-    return {
-      which,
-      a,
-      b,
-      tab,
-      notch,
-      grip: `M${p(-5, -28)}L${p(19, -28)}L${p(19, 4)}L${p(-5, 4)}Z`,
-      percent: Math.round(u * 1000) / 10,
-      name: `${which === 'start' ? 'Start' : 'End'} bookend at ${placeName(s.track, u)}`,
+  const marks = computed(() => {
+    const set = store.selectedSetting;
+    if (!set) return null;
+    const { min, max } = extentOf(set.track.path);
+    const seen = Math.max(max.x - min.x, max.y - min.y) * view.scale;
+    const shown: Shown = {
+      set,
+      scale: view.scale,
+      toScreen: view.toScreen,
+      size: Math.min(Math.max(seen / SMALL_PX, LEAST), 1),
+      obstacles: obstacles.value,
     };
-  }
-  const bookends = computed(() => (set.value ? [bookend('start'), bookend('end')] : []));
-
-  const anchor = computed(() => {
-    const s = set.value;
-    if (!s) return null;
-    const k = size.value;
-    const { path, anchorDistance, direction, baselineMm, capMm, overset } = s;
-    const reading = direction * anchorDistance;
-    // Beside a bookend it stands beyond its tab.
-    const beside = [overset.bookendStart, overset.bookendEnd].some((one) => {
-      const mm = Math.abs(one - reading) % path.lengthMm;
-      return (path.path.closed ? Math.min(mm, path.lengthMm - mm) : mm) * view.scale < 26 * k;
-    });
-    const out = clearOut(s, reading, 0, 0, ANCHOR_PX * k + (beside ? 30 * k : 0));
-    const place = placeOff(path, anchorDistance, direction, baselineMm + capMm + out / view.scale);
-    const at = view.toScreen(place.point);
-    const p = framed(at, place.along, k);
-    return { at, d: `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z` };
+    return { bookends: [bookend(shown, 'start'), bookend(shown, 'end')], anchor: anchorMark(shown) };
   });
-
-  return { bookends, anchor };
+  return { bookends: computed(() => marks.value?.bookends ?? []), anchor: computed(() => marks.value?.anchor ?? null) };
 }

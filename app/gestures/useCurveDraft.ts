@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { straightened } from '#core/curves/bendThrough';
 import { draft, draftAt, type DraggedKind } from '#core/curves/draft';
 import { curveKind } from '#core/curves/index';
 import { freeName, makeCurve } from '#core/piece/make';
@@ -34,7 +35,8 @@ export function useCurveDraft({ at, tidyMm, snap, tell, hush }: SheetPointer) {
     let id: string | null = null;
     startDrag(event, {
       move: (next, gesture) => {
-        const { to, reason } = snap(at(next), next, id);
+        const { to: drawn, reason } = snap(at(next), next, id);
+        const to = next.shiftKey && (kindName === 'line' || kindName === 'wave') ? straightened(from, drawn) : drawn;
         const shape = draft(kindName, from, to, tidyMm);
         if (curveKind(shape).problem(shape)) return;
         if (id) store.set('Change curve', id, ['shape'], shape, gesture);

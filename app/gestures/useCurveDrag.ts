@@ -1,16 +1,18 @@
+import { bendThrough, holdOf, straightened, type Hold } from '#core/curves/bendThrough';
 import { curveKind } from '#core/curves/index';
+import { chordOf, riseOf } from '#core/curves/kinds/arc';
 import { moveBy } from '#core/curves/similarity';
-import { resizeSteps } from '#core/editing/edits/operations';
+import { bendSteps, resizeSteps } from '#core/editing/edits/operations';
 import { distance, type Vec } from '#core/geometry/vec';
 import { setStep } from '#core/piece/steps/index';
-import type { Curve, CurveShape } from '#core/piece/types';
+import { findCurve, type Curve, type CurveShape } from '#core/piece/types';
 import { seenFromCurve } from '#core/setting/hand/grips';
 import { usePiece } from '~/stores/piece';
 import { startDrag } from './startDrag';
 import { roundPoint, type SheetPointer } from './useSheetPointer';
 
 /** Drags a curve: by one of its handles, by its edge, or by the two handles at its corner. */
-export function useCurveDrag({ at, tidyMm, tidied, snap, tell, hush }: SheetPointer) {
+export function useCurveDrag({ at, tidyMm, tidied, snapMm, snap, tell, hush }: SheetPointer) {
   const store = usePiece();
 
   /** Sets the shape of a curve within a gesture and tells of it, or why not. */
@@ -26,11 +28,19 @@ export function useCurveDrag({ at, tidyMm, tidied, snap, tell, hush }: SheetPoin
     const grab = kind.handles(curve.shape).find((handle) => handle.id === handleId)!.at;
     const pointer = at(event);
     const offset = { x: grab.x - pointer.x, y: grab.y - pointer.y };
+    // With Shift a line stays level, upright or at 45° about its other end.
+    const other =
+      curve.shape.kind !== 'line' || handleId === 'centre'
+        ? null
+        : handleId === 'start'
+          ? curve.shape.to
+          : curve.shape.from;
     const label = handleId === 'centre' ? 'Move curve' : handleId.startsWith('node') ? 'Move node' : 'Change curve';
     startDrag(event, {
       move: (next, gesture) => {
         const here = at(next);
-        const { to, reason } = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
+        const { to: drawn, reason } = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
+        const to = next.shiftKey && other ? straightened(other, drawn) : drawn;
         reshape(
           label,
           curve,
@@ -44,9 +54,23 @@ export function useCurveDrag({ at, tidyMm, tidied, snap, tell, hush }: SheetPoin
     });
   }
 
+  /** Bends a line, an arc or a stretch of a drawn curve through the place to which it is pulled. */
+  function bend(curve: Curve, hold: Hold | null, to: Vec, gesture: string): void {
+    const shape = bendThrough(curve.shape, hold, to, snapMm() / 2);
+    const steps = shape && bendSteps(store.piece!, findCurve(store.piece!, curve.id)!, shape);
+    const problem = steps?.ok ? store.edit('Bend curve', steps.value, gesture) : steps?.problem;
+    const said =
+      shape?.kind === 'arc'
+        ? `radius ${shape.radiusMm.toFixed(2)}, chord ${chordOf(shape).toFixed(2)}, rise ${riseOf(shape).toFixed(2)} mm`
+        : shape?.kind === 'line'
+          ? 'straight'
+          : 'bent';
+    tell(problem?.message ?? said, to, shape?.kind === 'line');
+  }
+
   /**
-   * The edge of a curve, taken anywhere: of a circle or an arc it changes the radius, of a parallel the distance; any
-   * other curve it moves.
+   * The edge of a curve, taken anywhere: of a circle it changes the radius, of a parallel the distance; lines, arcs and
+   * drawn curves are bent, or moved whole with Shift; any other curve is moved.
    */
   function dragEdge(event: PointerEvent, curve: Curve): void {
     store.select([curve.id]);
@@ -56,11 +80,15 @@ export function useCurveDrag({ at, tidyMm, tidied, snap, tell, hush }: SheetPoin
     const track = store.trackOf(curve.id);
     if (!track) return;
     const slack = 'radiusMm' in shape ? shape.radiusMm - distance(track.centre, from) : 0;
+    const hold = shape.kind === 'drawn' ? holdOf(shape, from) : null;
+    const bends = shape.kind === 'line' || shape.kind === 'arc' || hold !== null;
     const parent = shape.kind === 'parallel' ? store.trackOf(shape.of) : null;
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);
-        if (shape.kind === 'circle' || shape.kind === 'arc') {
+        if (bends && !next.shiftKey) {
+          bend(curve, hold, snap(to, next, curve.id).to, gesture);
+        } else if (shape.kind === 'circle') {
           reshape(
             'Change radius',
             curve,

@@ -4,6 +4,7 @@ import { movedTo } from '#core/editing/edits/operations';
 import { rewrite } from '#core/editing/edits/reseat';
 import type { Track } from '#core/curves/index';
 import type { Vec } from '#core/geometry/vec';
+import { wrap } from '#core/geometry/wrap';
 import { setStep } from '#core/piece/steps/index';
 import { findLettering, type Curve, type Lettering } from '#core/piece/types';
 import { isClosed, nearestNamed } from '#core/setting/line/anchorPlaces';
@@ -47,6 +48,13 @@ const edited = (slides: boolean, shifts: boolean, over: boolean): string =>
 
 /** What the keys do while lettering is dragged. */
 const KEYS = 'Shift turns it over, Ctrl puts it on the curve beneath, Alt lets nothing snap, Esc takes it back.';
+
+/** The bookends of lettering that is turned over, which says itself where they are: opposite where they were so. */
+function endsOf(was: Lettering, now: Lettering, track: Track): Lettering['bookends'] {
+  if (!isClosed(track) || was.bookends.startU !== was.bookends.endU) return now.bookends;
+  const opposite = wrap(anchoredAt(now, track) + 0.5);
+  return { startU: opposite, endU: opposite };
+}
 
 /** Tells whether the pointer has rested over the same curve for long enough. */
 function heldOver() {
@@ -110,12 +118,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     const anchor = slides ? { ...seated.anchor, at: along.value.at, startOffsetMm: 0 } : seated.anchor;
     const piece = store.piece!;
     const now = findLettering(piece, lettering.id)!;
-    // What is turned over says itself where its bookends are.
-    const opposite = anchoredAt({ ...seated, anchor }, track) + 0.5;
-    const ends =
-      isClosed(track) && lettering.bookends.startU === lettering.bookends.endU
-        ? { startU: opposite - Math.floor(opposite), endU: opposite - Math.floor(opposite) }
-        : seated.bookends;
+    const ends = endsOf(lettering, { ...seated, anchor }, track);
     const problem = store.edit(
       edited(slides, shifts, over),
       [

@@ -1,3 +1,4 @@
+import { straightened } from '#core/curves/bendThrough';
 import { distance, type Vec } from '#core/geometry/vec';
 import type { CurveNode } from '#core/piece/shapes/drawn';
 import { useView } from '~/stores/view';
@@ -16,7 +17,9 @@ export function usePen({ at, finishWith, problem }: DraftPorts) {
   const hover = shallowRef<Vec | null>(null);
 
   function down(event: PointerEvent): void {
-    const { to } = snap(at(event), event);
+    const last = nodes.value.at(-1);
+    const drawn = snap(at(event), event).to;
+    const to = event.shiftKey && last ? straightened(last.at, drawn) : drawn;
     const first = nodes.value[0];
     if (first && nodes.value.length > 1 && distance(first.at, to) < SNAP_PX / view.scale) {
       finish(true);

@@ -163,7 +163,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
       <line :x1="mark.a.x" :y1="mark.a.y" :x2="mark.b.x" :y2="mark.b.y" class="bar" />
       <path :d="mark.grip" fill="transparent" />
       <path :d="mark.tab" class="tab" />
-      <path v-if="mark.notch" :d="mark.notch" class="notch" />
+      <path v-if="mark.lines" :d="mark.lines" class="lines" />
     </g>
     <g
       v-if="anchor"
@@ -261,7 +261,7 @@ function onBookendKey(event: KeyboardEvent, which: 'start' | 'end'): void {
   stroke: var(--ink);
   stroke-width: 1.5;
 }
-.bookend .notch {
+.bookend .lines {
   fill: none;
   stroke: var(--ink);
   stroke-width: 1.2;

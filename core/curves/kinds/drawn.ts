@@ -1,13 +1,13 @@
 import { hypot } from '../../hypot';
 import { cubic, line, type Segment } from '../../geometry/segment';
-import { distance, type Vec } from '../../geometry/vec';
+import { distance, lerp, type Vec } from '../../geometry/vec';
 import type { CurveNode, DrawnShape, NodeKind } from '../../piece/shapes/drawn';
 import { fail, ok } from '../../result';
 import type { CurveKind, Handle } from '../kind';
 import { mapPoint } from '../similarity';
 
 /** The segment between two nodes: straight where neither has a handle towards the other; null for no length. */
-function between(a: CurveNode, b: CurveNode): Segment | null {
+export function between(a: CurveNode, b: CurveNode): Segment | null {
   if (!a.ahead && !b.back) return distance(a.at, b.at) > 1e-9 ? line(a.at, b.at) : null;
   return cubic(a.at, a.ahead ?? a.at, b.back ?? b.at, b.at);
 }
@@ -32,10 +32,10 @@ export function moveNodeHandle(node: CurveNode, which: 'back' | 'ahead', to: Vec
   const moved = { ...node, [which]: to };
   if (node.kind === 'corner') return moved;
   const far = node[other];
-  if (node.kind === 'smooth' && !far) return moved;
+  if (!far) return moved;
   return {
     ...moved,
-    [other]: opposite(node.at, to, node.kind === 'symmetrical' ? distance(node.at, to) : distance(node.at, far!)),
+    [other]: opposite(node.at, to, node.kind === 'symmetrical' ? distance(node.at, to) : distance(node.at, far)),
   };
 }
 
@@ -46,14 +46,22 @@ const moveNode = (node: CurveNode, to: Vec): CurveNode => {
   return { ...node, at: to, back: along(node.back), ahead: along(node.ahead) };
 };
 
-/** A node of another kind; one that becomes smooth gets handles along the line between its neighbours. */
+/**
+ * A node of another kind; one that becomes smooth gets handles along the line between its neighbours. At an end of an
+ * open curve there is one neighbour, and one handle, which stays where there is one.
+ */
 export function setNodeKind(shape: DrawnShape, index: number, kind: NodeKind): DrawnShape {
   const { nodes, closed } = shape;
   const node = nodes[index]!;
   let next: CurveNode = { ...node, kind };
-  if (kind !== 'corner') {
-    const before = nodes[index - 1] ?? (closed ? nodes.at(-1)! : node);
-    const after = nodes[index + 1] ?? (closed ? nodes[0]! : node);
+  if (kind === 'corner') return { ...shape, nodes: nodes.map((one, i) => (i === index ? next : one)) };
+  const third = (to: Vec): Vec => lerp(node.at, to, 1 / 3);
+  if (!closed && index === 0) next = { ...next, ahead: node.ahead ?? third(nodes[1]!.at) };
+  if (!closed && index === nodes.length - 1) next = { ...next, back: node.back ?? third(nodes[index - 1]!.at) };
+  const atEnd = !closed && (index === 0 || index === nodes.length - 1);
+  if (!atEnd) {
+    const before = nodes[index - 1] ?? nodes.at(-1)!;
+    const after = nodes[index + 1] ?? nodes[0]!;
     const way = { x: after.at.x - before.at.x, y: after.at.y - before.at.y };
     const length = hypot(way.x, way.y) || 1;
     const reach = (to: Vec): number => distance(node.at, to) / 3;
@@ -103,12 +111,19 @@ export function insertNode(shape: DrawnShape, index: number, t: number): DrawnSh
 export const removeNode = (shape: DrawnShape, index: number): DrawnShape | null =>
   shape.nodes.length <= (shape.closed ? 3 : 2) ? null : { ...shape, nodes: shape.nodes.filter((_, i) => i !== index) };
 
-function handlesOf({ nodes }: DrawnShape): Handle[] {
-  return nodes.flatMap((node, i) => [
+/** The middle of the nodes, by which the whole is moved. */
+const middleOf = ({ nodes }: DrawnShape): Vec => {
+  const [xs, ys] = [nodes.map(({ at }) => at.x), nodes.map(({ at }) => at.y)];
+  return { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
+};
+
+function handlesOf(shape: DrawnShape): Handle[] {
+  const nodes = shape.nodes.flatMap((node, i) => [
     ...(node.back ? [{ id: `back-${i}`, name: `Handle before node ${i + 1}`, at: node.back, from: node.at }] : []),
     ...(node.ahead ? [{ id: `ahead-${i}`, name: `Handle after node ${i + 1}`, at: node.ahead, from: node.at }] : []),
     { id: `node-${i}`, name: `Node ${i + 1}, ${node.kind}`, at: node.at },
   ]);
+  return [{ id: 'centre', name: 'Middle of the curve', at: middleOf(shape) }, ...nodes];
 }
 
 export const drawn: CurveKind<DrawnShape> = {
@@ -122,6 +137,15 @@ export const drawn: CurveKind<DrawnShape> = {
   handles: handlesOf,
   moveHandle(shape, handleId, to) {
     const [part, number] = handleId.split('-');
+    if (part === 'centre') {
+      const from = middleOf(shape);
+      return {
+        ...shape,
+        nodes: shape.nodes.map((node) =>
+          moveNode(node, { x: node.at.x + to.x - from.x, y: node.at.y + to.y - from.y }),
+        ),
+      };
+    }
     const move = (node: CurveNode): CurveNode =>
       part === 'node' ? moveNode(node, to) : moveNodeHandle(node, part as 'back' | 'ahead', to);
     return { ...shape, nodes: shape.nodes.map((node, i) => (i === Number(number) ? move(node) : node)) };

@@ -24,6 +24,7 @@ import { isClosed, placeAtFraction } from '../../setting/line/anchorPlaces';
 import { scaledLettering } from '../../piece/lettering';
 import { asNodes } from '../../curves/asNodes';
 import { releaseSteps } from './release';
+import { reseatLettering } from '../../setting/line/seat';
 import { acrossSide, flipped, reseated, rewrite } from './reseat';
 
 /** Edits of curves that keep lettering where it is, as steps. None of them changes the piece that it is given. */
@@ -52,9 +53,10 @@ function onReversed(lettering: Lettering, sidesSwap: boolean, lengthMm: number):
 }
 
 /**
- * A curve travelled the other way. Its lettering, and the curves that follow it, stay where they are.
+ * A curve travelled the other way. Its lettering, and the curves that follow it, stay where they are. Of a kind that has
+ * but one direction, its words are read the other way round: turned over, in the band that they are in.
  *
- * @returns `one-way` for kinds that have only one direction: turn them into a drawn curve first
+ * @returns `one-way` for a curve that follows another one, and for one of those kinds without words
  */
 export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
   const kind = curveKind(curve.shape);
@@ -67,9 +69,16 @@ export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
         message: `${curve.name} runs as the curve that it follows. Reverse that one, or convert this one to nodes first.`,
       });
     }
+    const words = letteringsOn(piece, curve.id);
+    if (words.length > 0)
+      return ok(
+        words.flatMap((one) =>
+          rewrite(piece, one, reseatLettering(one, flipped(one.seat.tops), one.seat.side, one.seat.hold === null)),
+        ),
+      );
     return fail({
       code: 'one-way',
-      message: `A ${kind.title.toLowerCase()} is always travelled clockwise. Convert it to nodes to reverse it; bottom lettering needs only another seat.`,
+      message: `A ${kind.title.toLowerCase()} has no direction of its own. Words that are set on it can be turned over by their seat.`,
     });
   }
   // Where outward is tied to the centre it stays; where it means left of travel, the sides change places.
@@ -82,6 +91,28 @@ export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
     ...followersOf(piece, curve.id).flatMap(({ id, shape: follower }): Step[] =>
       sidesSwap && follower.kind === 'parallel'
         ? [setStep(piece, id, ['shape', 'distanceMm'], -follower.distanceMm)]
+        : [],
+    ),
+  ]);
+}
+
+/** Steps that bend a curve to another shape of the same ends; words keep their side, whichever way it bulges. */
+export function bendSteps(piece: Piece, curve: Curve, shape: CurveShape): Result<Step[]> {
+  const [before, after] = [trackIn(piece, curve), trackOf(shape)];
+  if (!before.ok) return before;
+  if (!after.ok) return after;
+  const swap = before.value.outwardSign !== after.value.outwardSign;
+  return ok([
+    setStep(piece, curve.id, ['shape'], shape),
+    ...letteringsOn(piece, curve.id).flatMap((one) =>
+      swap
+        ? [
+            setStep(piece, one.id, ['seat'], {
+              ...one.seat,
+              tops: flipped(one.seat.tops),
+              side: acrossSide[one.seat.side],
+            }),
+          ]
         : [],
     ),
   ]);

@@ -82,12 +82,12 @@ describe('reversing', () => {
     };
     expect(y(after)).toBeCloseTo(y(before), 6);
   });
-  it('is refused for what is always travelled clockwise, with what to do', () => {
-    const p = on(circle(30));
-    expect(reverseSteps(p, findCurve(p, 'ring')!)).toMatchObject({
-      ok: false,
-      problem: { code: 'one-way', message: expect.stringContaining('Convert it to nodes') },
-    });
+  it('turns the words over in their band where a kind has one direction alone, and is refused without words', () => {
+    const p = on(circle(30), lettering('TIDE'));
+    const after = findLettering(done(p, reverseSteps(p, findCurve(p, 'ring')!)), 'words');
+    expect(after!.seat).toMatchObject({ tops: 'inward', side: 'outside' });
+    const bare = piece([curve(circle(30))]);
+    expect(reverseSteps(bare, findCurve(bare, 'ring')!)).toMatchObject({ ok: false, problem: { code: 'one-way' } });
   });
 });
 
