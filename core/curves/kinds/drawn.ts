@@ -51,31 +51,24 @@ const moveNode = (node: CurveNode, to: Vec): CurveNode => {
  * open curve there is one neighbour, and one handle, which stays where there is one.
  */
 export function setNodeKind(shape: DrawnShape, index: number, kind: NodeKind): DrawnShape {
-  const { nodes, closed } = shape;
-  const node = nodes[index]!;
-  let next: CurveNode = { ...node, kind };
-  if (kind === 'corner') return { ...shape, nodes: nodes.map((one, i) => (i === index ? next : one)) };
+  const node = shape.nodes[index]!;
+  const next = kind === 'corner' ? { ...node, kind } : withHandles(shape, index, { ...node, kind });
+  return { ...shape, nodes: shape.nodes.map((one, i) => (i === index ? next : one)) };
+}
+
+/** A node with the handles that a smooth one has at its place in a curve. */
+function withHandles({ nodes, closed }: DrawnShape, index: number, node: CurveNode): CurveNode {
   const third = (to: Vec): Vec => lerp(node.at, to, 1 / 3);
-  if (!closed && index === 0) next = { ...next, ahead: node.ahead ?? third(nodes[1]!.at) };
-  if (!closed && index === nodes.length - 1) next = { ...next, back: node.back ?? third(nodes[index - 1]!.at) };
-  const atEnd = !closed && (index === 0 || index === nodes.length - 1);
-  if (!atEnd) {
-    const before = nodes[index - 1] ?? nodes.at(-1)!;
-    const after = nodes[index + 1] ?? nodes[0]!;
-    const way = { x: after.at.x - before.at.x, y: after.at.y - before.at.y };
-    const length = hypot(way.x, way.y) || 1;
-    const reach = (to: Vec): number => distance(node.at, to) / 3;
-    const ahead = node.ahead ?? {
-      x: node.at.x + (way.x / length) * reach(after.at),
-      y: node.at.y + (way.y / length) * reach(after.at),
-    };
-    const back = node.back ?? {
-      x: node.at.x - (way.x / length) * reach(before.at),
-      y: node.at.y - (way.y / length) * reach(before.at),
-    };
-    next = moveNodeHandle({ ...next, ahead, back }, 'ahead', ahead);
-  }
-  return { ...shape, nodes: nodes.map((one, i) => (i === index ? next : one)) };
+  if (!closed && index === 0) return { ...node, ahead: node.ahead ?? third(nodes[1]!.at) };
+  if (!closed && index === nodes.length - 1) return { ...node, back: node.back ?? third(nodes[index - 1]!.at) };
+  const before = nodes[index - 1] ?? nodes.at(-1)!;
+  const after = nodes[index + 1] ?? nodes[0]!;
+  const way = { x: after.at.x - before.at.x, y: after.at.y - before.at.y };
+  const length = hypot(way.x, way.y) || 1;
+  const along = (mm: number): Vec => ({ x: node.at.x + (way.x / length) * mm, y: node.at.y + (way.y / length) * mm });
+  const ahead = node.ahead ?? along(distance(node.at, after.at) / 3);
+  const back = node.back ?? along(-distance(node.at, before.at) / 3);
+  return moveNodeHandle({ ...node, ahead, back }, 'ahead', ahead);
 }
 
 /**
