@@ -12,6 +12,7 @@ import { keyOf, type Command } from './kind';
 import { lookCommands } from './look';
 import { selectionCommands } from './selection';
 import { toolCommands } from './tools';
+import { treatCommands } from './treat';
 
 export { firstKey, keyName, type Command } from './kind';
 
@@ -24,6 +25,7 @@ export function createCommands(ask: (curve: Curve) => void) {
     ...toolCommands(() => store.piece?.sheet ?? null),
     ...selection,
     ...arrangeCommands(),
+    ...treatCommands(),
     ...lookCommands(),
     ...compareCommands(),
   };

@@ -10,7 +10,7 @@ export function useBookendDrag({ at, snapMm, tell, hush }: SheetPointer) {
 
   function dragBookend(event: PointerEvent, lettering: Lettering, which: 'start' | 'end'): void {
     const track = store.trackUnder(lettering);
-    if (!track) return;
+    if (!track || lettering.locked) return;
     startDrag(event, {
       move: (next, gesture) => {
         const to = at(next);

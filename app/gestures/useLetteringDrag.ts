@@ -147,7 +147,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
   /** Along its curve alone, by the mark of its anchor. */
   function dragAnchor(event: PointerEvent, lettering: Lettering): void {
     const track = store.trackUnder(lettering);
-    if (!track) return;
+    if (!track || lettering.locked) return;
     const from = at(event);
     startDrag(event, {
       move: (next, gesture) => slide(lettering, track, from, at(next), next.altKey ? 0 : snapMm(), gesture),
@@ -163,7 +163,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     store.select([lettering.id]);
     const from = at(event);
     const track = store.trackUnder(lettering);
-    if (!track) return;
+    if (!track || lettering.locked) return;
     const hit = letters.hitOn(lettering, from);
     const single = again && letters.isPicked(hit) ? hit : null;
     const over = heldOver();

@@ -15,6 +15,10 @@ export function useNudges() {
 
   /** Moves a lettering by keys: along its curve, or off it. */
   function nudgeLettering(lettering: Lettering, alongMm: number, offMm: number): void {
+    if (lettering.locked) {
+      store.notice = { kind: 'info', text: 'This lettering is locked. Unlock it to move it.' };
+      return;
+    }
     const gesture = `nudge-${lettering.id}-${alongMm !== 0 ? 'along' : 'off'}`.slice(0, 60) + nudgeRun();
     const { anchor, seat } = lettering;
     const track = store.trackUnder(lettering);

@@ -1,3 +1,4 @@
+import { withGroup } from '#core/editing/edits/groups';
 import { boxOfItem, selectable } from '#core/editing/edits/several';
 import type { Vec } from '#core/geometry/vec';
 import { findItem } from '#core/piece/types';
@@ -5,7 +6,7 @@ import { coverOf } from '#core/setting/hand/guides';
 import { usePiece } from '~/stores/piece';
 
 /** The items of the sheet under a pointer, the topmost first. */
-function idsAt({ clientX, clientY }: Pick<MouseEvent, 'clientX' | 'clientY'>): string[] {
+export function idsAt({ clientX, clientY }: Pick<MouseEvent, 'clientX' | 'clientY'>): string[] {
   const ids = document.elementsFromPoint(clientX, clientY).flatMap((element) => {
     const { lettering, curve, art, ornaments } = (element as SVGElement).dataset;
     return lettering ?? curve ?? art ?? ornaments ?? [];
@@ -18,7 +19,7 @@ function idsAt({ clientX, clientY }: Pick<MouseEvent, 'clientX' | 'clientY'>): s
  *
  * @param dragAll takes hold of all that is selected, by one of it
  */
-export function usePicking(dragAll: (event: PointerEvent, pressed: string) => void) {
+export function usePicking(dragAll: (event: PointerEvent, pressed: string, stays?: boolean) => void) {
   const store = usePiece();
 
   /** What can be selected and lies wholly in a frame on the sheet: lettering by its band, else by its extent. */
@@ -42,10 +43,14 @@ export function usePicking(dragAll: (event: PointerEvent, pressed: string) => vo
   /** Adds with Shift, goes beneath with Alt, takes hold of all that is selected, or by `drag` of one. */
   function pick(event: PointerEvent, id: string, drag: () => void): void {
     const under = event.altKey ? beneath(event) : null;
+    const group = withGroup(store.piece!, id);
     if (event.shiftKey) store.toggle(id);
     else if (under !== null) store.select([under]);
     else if (store.selection.length > 1 && store.selection.includes(id)) dragAll(event, id);
-    else drag();
+    else if (group.length > 1) {
+      store.select(group);
+      dragAll(event, id, true);
+    } else drag();
   }
 
   return { pick, within };

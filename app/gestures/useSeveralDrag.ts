@@ -13,8 +13,8 @@ export function useSeveralDrag({ at, snap, tidyMm, tell, hush }: SheetPointer) {
   const store = usePiece();
   const view = useView();
 
-  /** Moves everything selected; a click instead selects the one that was pressed. */
-  function dragSelection(event: PointerEvent, pressed: string): void {
+  /** Moves everything selected; a click instead selects the one that was pressed, unless all `stays` selected. */
+  function dragSelection(event: PointerEvent, pressed: string, stays = false): void {
     const { piece } = store;
     const ids = store.selection;
     const from = at(event);
@@ -38,7 +38,7 @@ export function useSeveralDrag({ at, snap, tidyMm, tell, hush }: SheetPointer) {
       },
       end: (_, moved) => {
         hush();
-        if (!moved) store.select([pressed]);
+        if (!moved && !stays) store.select([pressed]);
       },
     });
   }

@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core';
 import type { DraggedKind } from '#core/curves/draft';
+import type { Look } from '#core/editing/edits/look';
 import type { Vec } from '#core/geometry/vec';
 import type { Lettering, Sheet } from '#core/piece/types';
 
@@ -44,6 +45,14 @@ export const useView = defineStore('view', () => {
   const keepBand = ref(true);
   /** A seat that was copied, to be given to another lettering. */
   const seatCopy = shallowRef<Pick<Lettering, 'seat' | 'anchor' | 'stance' | 'spacing'> | null>(null);
+  /** A look that was copied, to be given to others. */
+  const look = shallowRef<Look | null>(null);
+  /** The menu at a place of the window, with all that lies there; null while it is closed. */
+  const menu = shallowRef<{ readonly x: number; readonly y: number; readonly ids: readonly string[] } | null>(null);
+  /** Whether it is asked by what angle a copy is turned. */
+  const turnCopy = ref(false);
+  /** The curve that alone is shown with all that stands on it; null for all. */
+  const isolated = ref<string | null>(null);
   /** The stretch of the selected lettering's wording that is picked; both ends alike for a caret. */
   const range = shallowRef<{ readonly from: number; readonly to: number } | null>(null);
   /** The gaps of the selected lettering that are picked, by where the letter before each begins in the wording. */
@@ -133,6 +142,10 @@ export const useView = defineStore('view', () => {
     strip,
     keepBand,
     seatCopy,
+    look,
+    menu,
+    turnCopy,
+    isolated,
     range,
     gaps,
     stripShows,

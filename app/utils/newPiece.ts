@@ -1,3 +1,4 @@
+import { CURRENT_VERSION } from '#core/piece/version';
 import { STANDARD_INKS } from '#core/piece/inks';
 import { PROCESSES } from '#core/piece/process';
 import type { Piece } from '#core/piece/types';
@@ -22,7 +23,7 @@ export const SHEET_PRESETS: readonly SheetPreset[] = [
 /** A piece with nothing on it. */
 export const emptyPiece = (name: string, widthMm: number, heightMm: number): Piece => ({
   format: 'under-arc-piece',
-  version: 8,
+  version: CURRENT_VERSION,
   name,
   sheet: { widthMm, heightMm, bleedMm: 0 },
   paper: '#ffffff',

@@ -73,6 +73,7 @@ export function asOutlinesSteps(
       hidden: false,
       cuts,
       equalRooms: false,
+      group: null,
       fill: inked ? lettering.fill : null,
       stroke: inked && lettering.stroke ? { ...lettering.stroke, place: 'centre' } : null,
     };

@@ -1,6 +1,7 @@
 import { fromHex, linear } from '../ink/colour';
 import type { Drawing } from '../drawing/drawPiece';
 import type { DrawnInk } from '../drawing/sink';
+import { PLAIN_INK } from '../piece/inks';
 import { asInPrint } from './preview';
 import { svgElements } from './svg';
 
@@ -24,6 +25,7 @@ const ONE: Omit<DrawnInk, 'screen'> = {
   kind: 'process',
   cmyk: [0, 0, 0, 100],
   overprint: false,
+  ...PLAIN_INK,
 };
 
 /**

@@ -1,5 +1,6 @@
 import type { Drawing } from '../drawing/drawPiece';
 import type { DrawnInk, Paint } from '../drawing/sink';
+import { PLAIN_INK } from '../piece/inks';
 
 /** What one plate prints: a process ink by its place in CMYK, or a spot ink by its id. */
 export interface Plate {
@@ -59,6 +60,7 @@ const NONE: DrawnInk = {
   kind: 'process',
   cmyk: [0, 0, 0, 0],
   overprint: false,
+  ...PLAIN_INK,
   screen: '#ffffff',
 };
 

@@ -2,6 +2,7 @@ import { drawPiece } from '../drawing/drawPiece';
 import { type Faces } from '../setting/settingOf';
 import { makeCurve, makeLettering } from '../piece/make';
 import type { Lettering, Piece, Style } from '../piece/types';
+import { CURRENT_VERSION } from '../piece/version';
 import { mmPerUnit } from '../setting/line/size';
 import { writeSvg } from './svg';
 
@@ -57,7 +58,7 @@ export function pictureOfStyle({ inks, paper, process }: Piece, { of }: Style, f
   };
   const piece: Piece = {
     format: 'under-arc-piece',
-    version: 8,
+    version: CURRENT_VERSION,
     name: 'Style',
     sheet: { ...PICTURE, bleedMm: 0 },
     paper,

@@ -1,4 +1,4 @@
-import { flag, id, limited, list, matching, object, orNull, point, tagged, text, type TypeOf } from './fields';
+import { flag, group, id, limited, list, matching, object, orNull, point, tagged, text, type TypeOf } from './fields';
 import { fill, stroke } from './inks';
 import { LIMITS } from './limits';
 import { drawn } from './shapes/drawn';
@@ -43,6 +43,7 @@ export const picture = object({
   /** The one ink that it is printed in; null for its own colours. */
   fill,
   within,
+  group: group(),
 });
 /** A picture of pixels that is printed: in its own colours by the process inks, or light and dark of it in one ink. */
 export type Picture = TypeOf<typeof picture>;
@@ -58,6 +59,7 @@ export const art = object({
   /** 1 as it was brought in. */
   scale: limited('artScale'),
   within,
+  group: group(),
 });
 /** Vector art that was brought in: it is placed, scaled, turned and cut to a curve as a whole. */
 export type Art = TypeOf<typeof art>;

@@ -72,6 +72,9 @@ export const field = <T>(rule: Field<T>, facts: FieldFacts<NoInfer<T>>): Field<T
 export const factsOf = (rule: Field<unknown>): FieldFacts<unknown> =>
   (asYup(rule).meta() as unknown as FieldFacts<unknown> | undefined) ?? {};
 
+/** What is picked and moved together has the same name of a group; null for what is in none. */
+export const group = (): Field<string | null> => field(orNull(id()), { standard: null, since: 9 });
+
 /** An object of exactly these fields. */
 export function object<S extends Fields>(fields: S): Field<ObjectOf<S>> {
   const schema = yup

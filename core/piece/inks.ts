@@ -4,6 +4,10 @@ import { field, flag, four, id, limited, object, orNull, tagged, trimmedText, ty
 export type InkId = string;
 const inkId = id;
 
+/** What an ink is for: to be printed, or to tell a machine what to do there. */
+export const PURPOSES = ['print', 'cut', 'crease', 'white', 'varnish', 'foil', 'emboss', 'engrave'] as const;
+export type Purpose = (typeof PURPOSES)[number];
+
 export const ink = object({
   id: id(),
   /** What people call it; of a spot ink also what its plate is called. No two inks of a piece have the same. */
@@ -14,6 +18,10 @@ export const ink = object({
   cmyk: four(limited('inkShare'), 'must be four shares: cyan, magenta, yellow, black'),
   /** Whether it is printed on top of what lies beneath instead of knocking it out. */
   overprint: flag(),
+  /** What it is for: printing, or the work of a machine after it, on a plate or a layer of its own. */
+  purpose: field(tagged(...PURPOSES), { standard: 'print', since: 9 }),
+  /** A share of another ink, printed on the plate of that; null for an ink of its own. */
+  tint: field(orNull(object({ of: id(), share: limited('inkShare') })), { standard: null, since: 9 }),
 });
 
 /** What is printed with. */
@@ -70,11 +78,14 @@ export const cut = object({ itemId: id(), marginMm: limited('cutMm') });
 /** An item that is cut out of a shape, with a margin about it. */
 export type Cut = TypeOf<typeof cut>;
 
+/** An ink of its own, to print with. */
+export const PLAIN_INK = { purpose: 'print', tint: null } as const;
+
 /** The inks of a new piece: invented names, useful mixes. */
 export const STANDARD_INKS: readonly Ink[] = [
-  { id: 'deep', name: 'Deep ink', kind: 'process', cmyk: [56, 25, 12, 88], overprint: false },
-  { id: 'enamel', name: 'Enamel teal', kind: 'process', cmyk: [93, 42, 57, 12], overprint: false },
-  { id: 'brass', name: 'Brass', kind: 'process', cmyk: [0, 27, 77, 7], overprint: false },
-  { id: 'rust', name: 'Rust', kind: 'process', cmyk: [18, 82, 88, 17], overprint: false },
-  { id: 'black', name: 'Black', kind: 'process', cmyk: [0, 0, 0, 100], overprint: true },
+  { id: 'deep', name: 'Deep ink', kind: 'process', cmyk: [56, 25, 12, 88], overprint: false, ...PLAIN_INK },
+  { id: 'enamel', name: 'Enamel teal', kind: 'process', cmyk: [93, 42, 57, 12], overprint: false, ...PLAIN_INK },
+  { id: 'brass', name: 'Brass', kind: 'process', cmyk: [0, 27, 77, 7], overprint: false, ...PLAIN_INK },
+  { id: 'rust', name: 'Rust', kind: 'process', cmyk: [18, 82, 88, 17], overprint: false, ...PLAIN_INK },
+  { id: 'black', name: 'Black', kind: 'process', cmyk: [0, 0, 0, 100], overprint: true, ...PLAIN_INK },
 ];

@@ -1,4 +1,4 @@
-import { field, flag, id, limited, list, object, tagged, text, union, wholeNumber, type TypeOf } from './fields';
+import { field, flag, group, id, limited, list, object, tagged, text, union, wholeNumber, type TypeOf } from './fields';
 import { art, picture, tracing, type Art, type Picture, type Tracing } from './art';
 import { cut, fill, stroke } from './inks';
 import { lettering, type Lettering } from './lettering';
@@ -20,6 +20,7 @@ const curve = object({
   cuts: field(list(cut, LIMITS.cuts), { standard: [], since: 5 }),
   /** Whether the letterings on it are moved such that the rooms between them stay equal; of closed curves alone. */
   equalRooms: field(flag(), { standard: false, since: 7 }),
+  group: group(),
 });
 /** A guide that lettering sits on. It prints only if it has a fill or a stroke. */
 export type Curve = TypeOf<typeof curve>;
@@ -51,6 +52,7 @@ const ornaments = object({
   offMm: limited('nudgeMm'),
   fill,
   stroke,
+  group: group(),
 });
 /** Small signs in the rooms between the letterings of a curve, as many in each; they follow every change of these. */
 export type Ornaments = TypeOf<typeof ornaments>;

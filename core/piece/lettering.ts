@@ -3,6 +3,7 @@ import {
   field,
   fieldsOf,
   flag,
+  group,
   id,
   limited,
   list,
@@ -175,6 +176,9 @@ const OWN = {
   twin: field(orNull(twin), { standard: null, since: 3 }),
   /** A hidden lettering keeps its place in the piece; it is not shown and does not print. */
   hidden: field(flag(), { standard: false, since: 5 }),
+  /** A locked lettering is not moved by the pointer or by keys. */
+  locked: field(flag(), { standard: false, since: 9 }),
+  group: group(),
 };
 
 export const lettering = object({ ...OWN, ...STYLED });

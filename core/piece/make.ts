@@ -28,6 +28,7 @@ export const makeOrnaments = (id: string, name: string, curveId: string, fill: s
   offMm: 0,
   fill,
   stroke: null,
+  group: null,
 });
 
 /** A name that no curve and no picture of the piece has yet: "Circle", "Circle 2", … */
@@ -51,6 +52,7 @@ export const makeCurve = (id: string, name: string, shape: CurveShape): Curve =>
   stroke: null,
   cuts: [],
   equalRooms: false,
+  group: null,
 });
 
 /** From line to line, in heights of the capitals. */
@@ -111,6 +113,7 @@ export function makePicture(
     within: null,
     locked: false,
     hidden: false,
+    group: null,
   };
 }
 
@@ -153,6 +156,8 @@ export function makeLettering({ id, curve, sizeMm, tops, side, at, bookends, lik
     adjustments: [],
     twin: null,
     hidden: false,
+    locked: false,
+    group: null,
   };
 }
 

@@ -1,5 +1,5 @@
 import { fromHex, nearestCmyk } from '../ink/colour';
-import { STANDARD_INKS } from './inks';
+import { ink, STANDARD_INKS } from './inks';
 import { PROCESSES } from './process';
 import { factsOf, fieldsOf, type Field } from './fields';
 import { ITEMS } from './items';
@@ -33,6 +33,7 @@ const mapped = (list: unknown, by: (one: Older | null) => unknown): unknown =>
 const toVersion = (older: Older, version: number): Older => ({
   ...older,
   version,
+  ...(Array.isArray(older['inks']) ? { inks: older['inks'].map((one) => withAdded(ink, one, version)) } : {}),
   items: mapped(older['items'], (item) => {
     const type: unknown = isObject(item) ? item['type'] : null;
     return typeof type === 'string' && Object.hasOwn(ITEMS, type)
@@ -128,4 +129,5 @@ export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = {
   5: fromVersion5,
   6: (older) => toVersion(older, 7),
   7: fromVersion7,
+  8: (older) => toVersion(older, 9),
 };

@@ -3,7 +3,7 @@ import { applySteps } from '#core/piece/steps/index';
 import type { Piece } from '#core/piece/types';
 import { changesSince } from './changes';
 import { CHANNEL, type Database } from './database';
-import { newestSnapshot, putSnapshot, unpacked } from './snapshots';
+import { newestSnapshot, putSnapshot } from './snapshots';
 
 export interface StoredPiece {
   readonly id: string;
@@ -47,14 +47,8 @@ export async function headOf(db: Database, id: string): Promise<number | null> {
 /** A document that the log no longer leads to. */
 class BrokenLog extends Error {}
 
-/**
- * A piece that is not deleted, or null: its newest document with the changes since.
- *
- * @throws BrokenLog where a change of the log does not fit, or is missing
- */
-export async function findPiece(db: Database, id: string): Promise<StoredPiece | null> {
-  const head = await headOf(db, id);
-  if (head === null) return null;
+/** The document of a piece at a revision: its newest snapshot with the changes since, in the format of both. */
+async function folded(db: Database, id: string, head: number): Promise<Piece> {
   const snapshot = await newestSnapshot(db, id);
   if (!snapshot) throw new BrokenLog(`The piece ${id} has no document.`);
   let piece = snapshot.document as Piece,
@@ -69,7 +63,17 @@ export async function findPiece(db: Database, id: string): Promise<StoredPiece |
       revision = line.revision;
     }
   }
-  return { id, piece, revision };
+  return piece;
+}
+
+/**
+ * A piece that is not deleted, or null: its newest document with the changes since.
+ *
+ * @throws BrokenLog where a change of the log does not fit, or is missing
+ */
+export async function findPiece(db: Database, id: string): Promise<StoredPiece | null> {
+  const revision = await headOf(db, id);
+  return revision === null ? null : { id, piece: await folded(db, id, revision), revision };
 }
 
 export async function insertPiece(db: Database, id: string, piece: Piece): Promise<void> {
@@ -98,15 +102,17 @@ export async function setDeleted(db: Database, id: string, deleted: boolean): Pr
   return rows.length > 0;
 }
 
-const NEWEST = `SELECT DISTINCT ON (piece_id) piece_id AS id, revision, format, document FROM snapshots ORDER BY piece_id, revision DESC`;
+const NEWEST = `SELECT DISTINCT ON (piece_id) piece_id AS id, format FROM snapshots ORDER BY piece_id, revision DESC`;
 
-/** Documents of an older format than the given one, deleted pieces too. */
+/** Documents of an older format than the given one with the changes since, deleted pieces too. */
 export async function olderPieces(db: Database, version: number): Promise<{ id: string; document: unknown }[]> {
-  const rows = await db.query<{ id: string; document: Uint8Array }>(
-    `SELECT id, document FROM (${NEWEST}) AS newest WHERE format < $1`,
+  const rows = await db.query<{ id: string; revision: number }>(
+    `SELECT pieces.id, pieces.revision FROM (${NEWEST}) AS newest JOIN pieces ON pieces.id = newest.id WHERE format < $1`,
     [version],
   );
-  return rows.map(({ id, document }) => ({ id, document: unpacked(document) }));
+  const found: { id: string; document: unknown }[] = [];
+  for (const { id, revision } of rows) found.push({ id, document: await folded(db, id, revision) });
+  return found;
 }
 
 /** Puts the same piece in a newer format. Its log goes: steps of an older format would undo into what no longer is. */

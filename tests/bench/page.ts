@@ -99,6 +99,8 @@ const lettering = (i: number, deg: number, edit: number): Lettering => ({
   stance: { kind: 'turned', strength: 1, centre: null },
   adjustments: [],
   twin: null,
+  locked: false,
+  group: null,
   spacing: { ...STANDARD_SPACING, tracking: 20 },
   fit: STANDARD_FIT,
   hidden: false,

@@ -1,3 +1,4 @@
+import { CURRENT_VERSION } from '#core/piece/version';
 import { fileURLToPath } from 'node:url';
 import type { ArcShape } from '#core/piece/shapes/arc';
 import type { CircleShape } from '#core/piece/shapes/circle';
@@ -46,6 +47,7 @@ export const curve = (shape: CurveShape, id = 'ring'): Curve => ({
   stroke: null,
   cuts: [],
   equalRooms: false,
+  group: null,
 });
 
 /** A seat by the capitals that nothing holds. */
@@ -83,6 +85,8 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
     stance: { kind: 'turned', strength: 1, centre: null },
     adjustments: [],
     twin: null,
+    locked: false,
+    group: null,
     hidden: false,
     fill: 'deep',
     stroke: null,
@@ -96,7 +100,7 @@ export function lettering(wording: string, changes: Partial<Lettering> = {}): Le
 
 export const piece = (items: readonly Item[]): Piece => ({
   format: 'under-arc-piece',
-  version: 8,
+  version: CURRENT_VERSION,
   name: 'Ottermere trial',
   sheet: { widthMm: 84, heightMm: 84, bleedMm: 0 },
   paper: '#ffffff',

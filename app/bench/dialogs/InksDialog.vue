@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
 import { fromHex, nearestCmyk, screenHex, type Cmyk } from '#core/ink/colour';
+import { PLAIN_INK } from '#core/piece/inks';
 import { setStep } from '#core/piece/steps/index';
 import { askedFor, replaceInk, spotNameProblem } from '#core/editing/edits/inkEdits';
 import type { Ink } from '#core/piece/types';
@@ -66,6 +67,7 @@ function add(): void {
     kind: 'process',
     cmyk: chosen.value?.cmyk ?? [0, 0, 0, 100],
     overprint: false,
+    ...PLAIN_INK,
   };
   if (setInks('New ink', [...inks.value, ink]) === null) view.inks = ink.id;
 }

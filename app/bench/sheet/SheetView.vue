@@ -2,11 +2,12 @@
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { Minus, Plus } from 'lucide-vue-next';
 import type { Curve, Lettering } from '#core/piece/types';
+import { withGroup } from '#core/editing/edits/groups';
 import { letterAt } from '#core/setting/hand/caret';
 import { bookendAt } from '#core/setting/hand/grips';
 import { startDrag } from '~/gestures/startDrag';
 import { useArrowKeys } from '~/gestures/useArrowKeys';
-import { usePicking } from '~/gestures/usePicking';
+import { idsAt, usePicking } from '~/gestures/usePicking';
 import { usePointTools } from '~/gestures/usePointTools';
 import { endNudges } from '~/gestures/nudgeRun';
 import { useSheetGestures } from '~/gestures/useSheetGestures';
@@ -147,7 +148,7 @@ function pickWords(event: PointerEvent, lettering: Lettering): void {
 function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number): void {
   const u = which === 'start' ? lettering.bookends.startU : lettering.bookends.endU;
   const track = store.trackUnder(lettering);
-  if (!track) return;
+  if (!track || lettering.locked) return;
   const grip = bookendAt(lettering, track, which, u + by / 360, 0);
   store.set('Move bookend', lettering.id, ['bookends'], grip.value, `bookend-${which}-${lettering.id}`);
 }
@@ -166,6 +167,17 @@ function onDouble(event: MouseEvent): void {
     return;
   }
   if (view.tool === 'pick' && gestures.letterAt(gestures.at(event))) emit('typing');
+}
+
+/** The menu: of what lies under the pointer, or of what is selected where it was asked for by a key. */
+function onMenu(event: MouseEvent): void {
+  event.preventDefault();
+  if (view.tool !== 'pick') return;
+  const ids = idsAt(event);
+  const [top] = ids;
+  if (top === undefined) store.select([]);
+  else if (!ids.some((id) => store.selection.includes(id))) store.select(withGroup(store.piece!, top));
+  view.menu = { x: event.clientX, y: event.clientY, ids };
 }
 
 function onWheel(event: WheelEvent): void {
@@ -253,7 +265,8 @@ const tip = computed(() => {
       @pointerdown="onDesk"
       @pointermove="tools.move"
       @wheel="onWheel"
-      @dblclick="onDouble">
+      @dblclick="onDouble"
+      @contextmenu="onMenu">
       <rect class="paper" :x="sheet.x" :y="sheet.y" :width="sheet.width" :height="sheet.height" :fill="paper" />
       <SheetTracings />
       <g class="centre-lines" aria-hidden="true">

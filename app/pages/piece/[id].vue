@@ -65,7 +65,13 @@ provide(COMMANDS, commands);
 const listIsOpen = (): boolean =>
   [...document.querySelectorAll('.el-select-dropdown')].some((one) => one.getClientRects().length > 0);
 const busy = (): boolean =>
-  !store.piece || deleting.value !== null || deciding.value || view.keys || view.inks !== null;
+  !store.piece ||
+  deleting.value !== null ||
+  deciding.value ||
+  view.keys ||
+  view.turnCopy ||
+  view.menu !== null ||
+  view.inks !== null;
 useClipboard(() => busy() || view.open !== null);
 useKeys(commands, (event) => {
   if (busy()) return true;
@@ -134,6 +140,8 @@ watch(
     <ProofView v-if="view.open === 'proof'" @close="view.open = null" @output="view.open = 'output'" />
     <InksDialog />
     <KeysDialog />
+    <TurnCopyDialog />
+    <SheetMenu />
     <DeleteCurveDialog v-model="deleting" />
     <SetAsideDialog v-model="deciding" />
   </div>

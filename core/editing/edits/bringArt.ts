@@ -3,6 +3,7 @@ import { curveKind, trackOf } from '../../curves';
 import type { BroughtIn } from '../../import/svg';
 import { moveBy } from '../../curves/similarity';
 import { extentOf, middleOf } from '../../geometry/extent';
+import { PLAIN_INK } from '../../piece/inks';
 import { makeStroke } from '../../piece/make';
 import { setStep, type Step } from '../../piece/steps';
 import { LIMITS } from '../../piece/limits';
@@ -28,7 +29,7 @@ function inkFor(hex: string, inks: Ink[], newId: () => string): string {
   const names = new Set(inks.map((ink) => ink.name));
   let n = inks.length + 1;
   while (names.has(`Ink ${n}`)) n++;
-  const made: Ink = { id: newId(), name: `Ink ${n}`, kind: 'process', cmyk, overprint: false };
+  const made: Ink = { id: newId(), name: `Ink ${n}`, kind: 'process', cmyk, overprint: false, ...PLAIN_INK };
   inks.push(made);
   return made.id;
 }
@@ -118,6 +119,7 @@ export function bringArtSteps(
     within: null,
     locked: false,
     hidden: false,
+    group: null,
   };
   return ok({
     id: art.id,

@@ -1,5 +1,5 @@
 import { tracksOf } from '../../curves';
-import { fractionOf } from '../../curves/clock';
+import { clockAtFraction, fractionOf } from '../../curves/clock';
 import type { Track } from '../../curves/kind';
 import { moveBy, turnAbout } from '../../curves/similarity';
 import type { Vec } from '../../geometry/vec';
@@ -22,7 +22,9 @@ import { fail, ok, type Result } from '../../result';
 import { isClosed, placeAtFraction } from '../../setting/line/anchorPlaces';
 import { replaceInk } from './inkEdits';
 import { moveSteps } from './several';
+import { reseatLettering } from '../../setting/line/seat';
 import { movedTo } from './operations';
+import { rewrite } from './reseat';
 
 /** What was copied: a piece that holds it alone, and what of it was selected itself. */
 export interface Copied {
@@ -89,7 +91,8 @@ function withInksOf(
 /** An item under a new id, with everything it refers to under the new ones too. */
 function renamed(item: Item, ids: ReadonlyMap<string, string>): Item {
   const of = (id: string): string => ids.get(id) ?? id;
-  const own = { ...item, id: of(item.id) };
+  const own =
+    'group' in item && item.group ? { ...item, id: of(item.id), group: of(item.group) } : { ...item, id: of(item.id) };
   if (isCurve(own)) {
     const shape = parentsOf(own.shape).reduce(
       (now, [field, id]): CurveShape => ({ ...now, [field]: of(id) }) as CurveShape,
@@ -152,7 +155,9 @@ export function pasteSteps(piece: Piece, copied: Copied, { newId, by, onto }: Pa
   const placed = target ? inked.filter(({ id }) => copied.ids.includes(id)) : inked;
   if (placed.length === 0)
     return fail({ code: 'nothing-copied', message: 'Nothing was copied yet. Select something and copy it first.' });
-  const ids = new Map(placed.map(({ id }) => [id, newId()]));
+  // What was grouped is a group of its own.
+  const groups = new Set(placed.flatMap((one) => ('group' in one && one.group ? [one.group] : [])));
+  const ids = new Map([...placed.map(({ id }) => id), ...groups].map((id) => [id, newId()]));
   const steps: Step[] = inks.length > 0 ? [setStep(piece, null, ['inks'], [...piece.inks, ...inks])] : [];
   let now = piece;
   for (const item of placed) {
@@ -224,4 +229,60 @@ export function duplicateSteps(
     return centre ? moveSteps(after.value, [id], turnAbout(centre, turnDeg)) : [];
   });
   return ok({ ...pasted.value, steps: [...pasted.value.steps, ...turned] });
+}
+
+export interface TurnedCopies {
+  /** Degrees in the way of the clock, from each copy to the next. */
+  readonly turnDeg: number;
+  readonly count: number;
+  /** Whether letterings are turned over, in their band, where they would stand upside down. */
+  readonly upright: boolean;
+  readonly newId: () => string;
+}
+
+/** Whether letters that are read along a closed curve at a clock angle hang upside down: tops down, by the angle. */
+const hangs = (deg: number, tops: Lettering['seat']['tops']): boolean =>
+  (tops === 'outward') === wrap(deg / 360 - 0.25) < 0.5;
+
+/** Turns a copy of lettering over in its band where it hangs; what was set upside down itself is meant so. */
+function uprightSteps(piece: Piece, wasId: string, id: string): Step[] {
+  const was = findItem(piece, wasId),
+    one = findItem(piece, id);
+  if (!was || !one || !isLettering(was) || !isLettering(one)) return [];
+  const track = tracksOf(piece).get(one.curveId);
+  if (!track?.ok || !isClosed(track.value)) return [];
+  const at = (lettering: Lettering): number =>
+    clockAtFraction(track.value, wrap(fractionOf(track.value, lettering.anchor.at)));
+  if (hangs(at(was), was.seat.tops) || !hangs(at(one), one.seat.tops)) return [];
+  return rewrite(piece, one, reseatLettering(one, one.seat.tops === 'outward' ? 'inward' : 'outward', one.seat.side));
+}
+
+/** Several copies of a selection, each turned farther than the one before, as one edit. */
+export function copiesTurnedSteps(
+  piece: Piece,
+  ids: readonly string[],
+  { turnDeg, count, upright, newId }: TurnedCopies,
+): Result<Pasted> {
+  const steps: Step[] = [],
+    made: string[] = [];
+  let now = piece;
+  const take = (more: readonly Step[]): Result<void> => {
+    const next = applySteps(now, more);
+    if (!next.ok) return next;
+    now = next.value;
+    steps.push(...more);
+    return ok(undefined);
+  };
+  for (let n = 1; n <= count; n++) {
+    const copy = duplicateSteps(now, ids, turnDeg * n, newId);
+    if (!copy.ok) return copy;
+    const done = take(copy.value.steps);
+    if (!done.ok) return done;
+    made.push(...copy.value.ids);
+    for (const [k, id] of upright ? copy.value.ids.entries() : []) {
+      const turned = take(uprightSteps(now, ids[k]!, id));
+      if (!turned.ok) return turned;
+    }
+  }
+  return ok({ steps, ids: made });
 }

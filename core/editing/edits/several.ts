@@ -33,7 +33,7 @@ const movable = (piece: Piece, ids: readonly string[]): readonly Item[] =>
     if (isLettering(item)) {
       // Lettering goes with its curve, which is moved once.
       const curve = findCurve(piece, item.curveId);
-      return curve && isFree(curve) && !ids.includes(curve.id) ? [curve] : [];
+      return curve && isFree(curve) && !item.locked && !ids.includes(curve.id) ? [curve] : [];
     }
     if (isCurve(item)) return isFree(item) ? [item] : [];
     return item.locked ? [] : [item];

@@ -1,3 +1,4 @@
+import { PLAIN_INK } from '#core/piece/inks';
 import { describe, expect, it } from 'vitest';
 import { copyOf, duplicateSteps, pasteSteps, turnLetteringsSteps } from '#core/editing/edits/copies';
 import { boxOfItem, moveSteps, removeSteps, selectable } from '#core/editing/edits/several';
@@ -72,6 +73,7 @@ describe('several items', () => {
       within: null,
       locked: false,
       hidden: false,
+      group: null,
     } as const;
     const box = boxOfItem(all, art)!;
     expect([box.min.x, box.min.y, box.max.x, box.max.y].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([5, 10, 15, 30]);
@@ -96,7 +98,10 @@ describe('copies', () => {
   ]);
   const own: Piece = {
     ...from,
-    inks: [...from.inks, { id: 'mine', name: 'Signal', kind: 'spot', cmyk: [0, 90, 90, 0], overprint: false }],
+    inks: [
+      ...from.inks,
+      { id: 'mine', name: 'Signal', kind: 'spot', cmyk: [0, 90, 90, 0], overprint: false, ...PLAIN_INK },
+    ],
   };
 
   it('hold what was selected with all that it needs, and refer to nothing else', () => {
@@ -128,7 +133,10 @@ describe('copies', () => {
   it('give an ink of the same name but another mix a name of its own', () => {
     const to: Piece = {
       ...piece([]),
-      inks: [...piece([]).inks, { id: 'mine', name: 'Signal', kind: 'spot', cmyk: [90, 0, 0, 0], overprint: false }],
+      inks: [
+        ...piece([]).inks,
+        { id: 'mine', name: 'Signal', kind: 'spot', cmyk: [90, 0, 0, 0], overprint: false, ...PLAIN_INK },
+      ],
     };
     const made = pasteSteps(to, copyOf(own, ['a']), { newId, by: { x: 0, y: 0 }, onto: null });
     const after = done(to, made.ok ? made.value.steps : []);

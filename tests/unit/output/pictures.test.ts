@@ -1,3 +1,4 @@
+import { PLAIN_INK } from '#core/piece/inks';
 import { writeFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -30,7 +31,14 @@ let pictures: Pictures;
 beforeAll(async () => {
   pictures = new Map([[imageIdOf(bytes), (await decodePicture(fileOf(bytes, PX, PX), renderPixels))!]]);
 });
-const spot = { id: 'spot', name: 'Slate', kind: 'spot' as const, cmyk: [60, 30, 20, 40] as const, overprint: false };
+const spot = {
+  id: 'spot',
+  name: 'Slate',
+  kind: 'spot' as const,
+  cmyk: [60, 30, 20, 40] as const,
+  overprint: false,
+  ...PLAIN_INK,
+};
 const of = (...items: Item[]): Piece => ({ ...piece(items), inks: [...STANDARD_INKS, spot] });
 const drawn = async (changes: Partial<Picture> = {}, ...more: Item[]): Promise<Drawing> =>
   drawPiece(of(...more, pictureOf(bytes, PX, changes)), await faces(), pictures);

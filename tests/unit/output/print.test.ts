@@ -1,3 +1,4 @@
+import { PLAIN_INK } from '#core/piece/inks';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -18,8 +19,8 @@ const run = (command: string, ...args: string[]): string =>
 const SPOT = 'Bråss (卍) "7"';
 const INKS: readonly Ink[] = [
   ...STANDARD_INKS,
-  { id: 'spot', name: SPOT, kind: 'spot', cmyk: [0, 30, 80, 10], overprint: false },
-  { id: 'varnish', name: 'Varnish', kind: 'spot', cmyk: [0, 0, 0, 20], overprint: true },
+  { id: 'spot', name: SPOT, kind: 'spot', cmyk: [0, 30, 80, 10], overprint: false, ...PLAIN_INK },
+  { id: 'varnish', name: 'Varnish', kind: 'spot', cmyk: [0, 0, 0, 20], overprint: true, ...PLAIN_INK },
 ];
 const inked = (items: readonly Item[], changes: Partial<Piece> = {}): Piece => ({
   ...piece(items),

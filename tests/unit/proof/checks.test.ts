@@ -1,3 +1,4 @@
+import { PLAIN_INK } from '#core/piece/inks';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Faces } from '#core/setting/settingOf';
 import { makePicture, makeStroke } from '#core/piece/make';
@@ -231,7 +232,16 @@ describe('the proof', () => {
   it('finds too much ink and white that overprints, in inks that are printed with', () => {
     const inks = (cmyk: readonly number[], overprint = false, kind: 'process' | 'spot' = 'process'): Piece => ({
       ...of(ring({ fill: 'x' })),
-      inks: [{ id: 'x', name: 'X', kind, cmyk: cmyk as unknown as [number, number, number, number], overprint }],
+      inks: [
+        {
+          id: 'x',
+          name: 'X',
+          kind,
+          cmyk: cmyk as unknown as [number, number, number, number],
+          overprint,
+          ...PLAIN_INK,
+        },
+      ],
     });
     const heavy = inks([90, 80, 80, 90]);
     expect(codes(heavy)).toEqual(['total-ink']);

@@ -1,3 +1,4 @@
+import { PLAIN_INK } from '#core/piece/inks';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { makeStroke } from '#core/piece/make';
 import type { Curve, Ink, Item, Lettering, Piece } from '#core/piece/types';
@@ -68,7 +69,14 @@ describe('the proof of words and their ground', () => {
     expect(codes(ring, of(2.3, 'enamel'))).toEqual(['small-in-mix']);
     expect(codes(ring, of(2.4, 'enamel'))).toEqual([]);
     expect(codes(ring, of(2.3, 'black'))).toEqual([]);
-    const tint: Ink = { id: 'tint', name: 'Pale', kind: 'process', cmyk: [0, 0, 0, 40], overprint: false };
+    const tint: Ink = {
+      id: 'tint',
+      name: 'Pale',
+      kind: 'process',
+      cmyk: [0, 0, 0, 40],
+      overprint: false,
+      ...PLAIN_INK,
+    };
     const inTint = (mm: number, kind: Piece['process']['kind'] = 'offset'): string[] => {
       const made = piece([ring, of(mm, 'tint')]);
       return proof({ ...made, inks: [...made.inks, tint], process: { ...made.process, kind } }).map((one) => one.code);
@@ -84,7 +92,7 @@ describe('the proof of words and their ground', () => {
       ['Cyan', 'process', []],
     ] as const) {
       const made = piece([ring, words('OTTER', { fill: 'own' })]);
-      const own: Ink = { id: 'own', name, kind, cmyk: [0, 90, 90, 0], overprint: false };
+      const own: Ink = { id: 'own', name, kind, cmyk: [0, 90, 90, 0], overprint: false, ...PLAIN_INK };
       const other: Ink = { ...own, id: 'other', name: 'All spot', kind: 'spot' };
       const findings = proof({ ...made, inks: [...made.inks, own, other] });
       expect(findings.map((one) => one.code)).toEqual(found);
@@ -95,7 +103,14 @@ describe('the proof of words and their ground', () => {
   it('finds too much ink where one is printed on top of another', () => {
     const over = (mostInk: number): string[] => {
       const made = piece([disc(36, { fill: 'mud' }), ring, words('OTTER', { fill: 'black' })]);
-      const mud: Ink = { id: 'mud', name: 'Mud', kind: 'process', cmyk: [90, 90, 90, 0], overprint: false };
+      const mud: Ink = {
+        id: 'mud',
+        name: 'Mud',
+        kind: 'process',
+        cmyk: [90, 90, 90, 0],
+        overprint: false,
+        ...PLAIN_INK,
+      };
       return proof({ ...made, inks: [...made.inks, mud], process: { ...made.process, mostInk } }).map(
         (one) => one.code,
       );

@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readPiece } from '#core/piece/read';
 import { setStep } from '#core/piece/steps/index';
 import { changesSince, latestChangesOf } from '../../../server/data/changes';
+import { Committer } from '../../../server/data/committer';
 import type { Database } from '../../../server/data/database';
 import { Desk } from '../../../server/data/desk';
 import { findImage, keepImage, MAX_IMAGE, readImage } from '../../../server/data/images';
@@ -192,11 +193,16 @@ describe.each(KINDS)('the desk on %s', (kind) => {
       items: items.map(({ locked: _l, hidden: _h, corners: _c, ...item }: any) => item),
     };
     await insertPiece(db, 'old', older as never);
+    // A change since, in the older format, comes along.
+    const { change } = set('since', null, ['name'], 'Newer');
+    const { widthMm, heightMm } = start.sheet;
+    const line = { revision: 1, changeId: 'since', clientId: 'a', change };
+    await new Committer(db).append({ pieceId: 'old', from: 0, name: 'Newer', widthMm, heightMm, lines: [line] });
     const [found] = await olderPieces(db, 3);
     const read = readPiece(found!.document);
     if (!read.ok) throw new Error(read.problem.message);
     await replaceDocument(db, 'old', read.value);
-    expect((await findPiece(db, 'old'))!.piece).toEqual(start);
+    expect(await findPiece(db, 'old')).toMatchObject({ revision: 1, piece: { ...start, name: 'Newer' } });
     expect(await olderPieces(db, 3)).toEqual([]);
     await setDeleted(db, 'old', true);
   });

@@ -124,6 +124,13 @@ function pasteSeat(): void {
         ">
         {{ lettering.hidden ? 'Show' : 'Hide' }}
       </button>
+      <button
+        class="key"
+        type="button"
+        :aria-pressed="lettering.locked"
+        @click="store.set(lettering.locked ? 'Unlock' : 'Lock', lettering.id, ['locked'], !lettering.locked)">
+        {{ lettering.locked ? 'Unlock' : 'Lock' }}
+      </button>
       <button class="key" type="button" @click="emit('remove')">Delete this lettering</button>
     </div>
     <div v-if="twin" class="shares" role="group" aria-label="Shared with the twin">
