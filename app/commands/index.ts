@@ -9,7 +9,7 @@ import { arrangeCommands } from './arrange';
 import { compareCommands } from './compare';
 import { historyCommands } from './history';
 import { keyOf, type Command } from './kind';
-import { lookCommands } from './look';
+import { lookCommands, viewCommands } from './look';
 import { selectionCommands } from './selection';
 import { toolCommands } from './tools';
 import { treatCommands } from './treat';
@@ -27,6 +27,7 @@ export function createCommands(ask: (curve: Curve) => void) {
     ...arrangeCommands(),
     ...treatCommands(),
     ...lookCommands(),
+    ...viewCommands(),
     ...compareCommands(),
   };
   return { table, remove };

@@ -20,6 +20,29 @@ function nextPart(by: 1 | -1): void {
   }
 }
 
+/** The views that lie over the bench. */
+export function viewCommands() {
+  const view = useView();
+  return {
+    proof: {
+      label: 'Look at the proof',
+      keys: ['p'],
+      applies: () => true,
+      run: () => {
+        view.open = 'proof';
+      },
+    },
+    output: {
+      label: 'Make files',
+      keys: ['f'],
+      applies: () => true,
+      run: () => {
+        view.open = 'output';
+      },
+    },
+  } satisfies Record<string, Command>;
+}
+
 /** How the sheet is looked at, where the keys are, and the table of them. */
 export function lookCommands() {
   const store = usePiece();
@@ -39,10 +62,13 @@ export function lookCommands() {
     hideHelpers: show('Hide or show all helpers', 'h', 'plain'),
     sheetAlone: show('Show the sheet alone', 'Shift-h', 'alone'),
     editWords: {
-      label: 'Type the words of the selected lettering',
+      label: 'Type the words of the selected lettering; with a tool in hand, put down what it makes',
       keys: ['Enter'],
-      applies: () => store.selectedLettering !== null,
-      run: () => view.askForWords(),
+      applies: () => view.tool !== 'pick' || store.selectedLettering !== null,
+      run: () => {
+        if (view.tool === 'pick') view.askForWords();
+        else view.placesAsked++;
+      },
       prevents: true,
     },
     nextPart: {

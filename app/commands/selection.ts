@@ -61,16 +61,14 @@ export function selectionCommands(ask: (curve: Curve) => void) {
       keys: ['Escape'],
       applies: () => true,
       run: () => {
-        if (view.gaps.length > 0) {
-          gaps.letGo();
-          return;
+        // One thing at a time, the innermost first.
+        if (view.gaps.length > 0) gaps.letGo();
+        else if (view.isolated !== null) view.isolated = null;
+        else if (view.clean !== 'helpers') view.clean = 'helpers';
+        else {
+          view.tool = 'pick';
+          store.select([]);
         }
-        if (view.clean !== 'helpers') {
-          view.clean = 'helpers';
-          return;
-        }
-        view.tool = 'pick';
-        store.select([]);
       },
     },
   };

@@ -55,7 +55,7 @@ export function startDrag(event: PointerEvent, { move, end, takenBack }: DragSte
     key.stopImmediatePropagation();
     letGo();
     waiting = null;
-    if (store.history.undo.at(-1)?.entryId === gesture) store.undo();
+    store.takeBack(gesture);
     view.label = null;
     takenBack?.();
   };

@@ -51,5 +51,13 @@ export function useCurveDraft({ at, tidyMm, snap, tell, hush }: SheetPointer) {
     });
   }
 
-  return { addCurve, drawCurve };
+  /** Adds a curve of a fitting size in the middle of the sheet. */
+  function addFitting(kindName: DraggedKind): void {
+    const { sheet } = store.piece!;
+    const problem = addCurve(draftAt(kindName, { x: sheet.widthMm / 2, y: sheet.heightMm / 2 }, sheet));
+    if (problem) store.notice = { kind: 'warning', text: problem.message };
+    view.tool = 'pick';
+  }
+
+  return { addCurve, addFitting, drawCurve };
 }

@@ -24,17 +24,17 @@ export function useCurveDrag({ at, tidyMm, tidied, snapMm, snap, tell, hush }: S
 
   function dragHandle(event: PointerEvent, curve: Curve, handleId: string): void {
     if (curve.locked) return;
+    // The middle of an arc is pulled like any other place of it.
+    if (handleId === 'middle') {
+      dragEdge(event, curve);
+      return;
+    }
     const kind = curveKind(curve.shape);
     const grab = kind.handles(curve.shape).find((handle) => handle.id === handleId)!.at;
     const pointer = at(event);
     const offset = { x: grab.x - pointer.x, y: grab.y - pointer.y };
     // With Shift a line stays level, upright or at 45° about its other end.
-    const other =
-      curve.shape.kind !== 'line' || handleId === 'centre'
-        ? null
-        : handleId === 'start'
-          ? curve.shape.to
-          : curve.shape.from;
+    const other = curve.shape.kind !== 'line' ? null : handleId === 'start' ? curve.shape.to : curve.shape.from;
     const label = handleId === 'centre' ? 'Move curve' : handleId.startsWith('node') ? 'Move node' : 'Change curve';
     startDrag(event, {
       move: (next, gesture) => {

@@ -1,21 +1,41 @@
 import { nanoid } from 'nanoid';
 import { readableInk } from '#core/editing/edits/readableInk';
+import { fractionAtClock } from '#core/curves/clock';
+import type { Track } from '#core/curves/index';
 import type { Vec } from '#core/geometry/vec';
+import { frameAt } from '#core/geometry/walk';
+import { wrap } from '#core/geometry/wrap';
 import { setStep } from '#core/piece/steps/index';
-import type { Curve } from '#core/piece/types';
+import type { Curve, Lettering } from '#core/piece/types';
+import { isClosed } from '#core/setting/line/anchorPlaces';
 import { anchoredAt } from '#core/setting/hand/grips';
 import { setDown } from '#core/setting/hand/setDown';
 import { shareRing } from '#core/setting/hand/shareRing';
+import { setsOn } from '#core/setting/space/ornaments';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { useCurveEdits } from '../composables/useCurveEdits';
+import { useUnworded } from '../composables/useUnworded';
 import type { SheetPointer } from './useSheetPointer';
+
+/** Just outside of where new words are set by a key: at the top, at the bottom where words stand there, then at the sides. */
+function freePlace(track: Track, letterings: readonly Lettering[], outMm: number): Vec {
+  const taken = letterings.map((one) => anchoredAt(one, track));
+  const places = isClosed(track) ? [0, 0.5, 0.25, 0.75].map((part) => fractionAtClock(track, part * 360)) : [0.5, 0, 1];
+  const isFree = (place: number): boolean => taken.every((one) => Math.abs(wrap(one - place + 0.5) - 0.5) > 0.1);
+  const u = places.find(isFree) ?? places[0]!;
+  const { point, tangent } = frameAt(track.path, u * track.path.lengthMm);
+  const out = track.outwardSign * outMm;
+  return { x: point.x + tangent.y * out, y: point.y - tangent.x * out };
+}
 
 /** What one click at a curve does: it sets new lettering there, or cuts the curve. */
 export function useSetDown({ snapMm, tell, curveNear }: SheetPointer) {
   const store = usePiece();
   const view = useView();
   const edits = useCurveEdits();
+
+  const unworded = useUnworded();
 
   /** Sets a new lettering where the pointer is. Gives false when no curve is near. */
   function letterAt(where: Vec, on?: Curve): boolean {
@@ -33,11 +53,12 @@ export function useSetDown({ snapMm, tell, curveNear }: SheetPointer) {
       Math.max(snapMm() * 3, 1),
       readableInk(store.piece!, where, store.trackOf),
     );
-    const sets = store.on(curve.id).flatMap((one) => {
-      const set = store.settings.get(one.id);
-      return set?.ok ? [set.value] : [];
-    });
-    const shared = shareRing(track, anchoredAt(alone, track), alone.seat.tops, sets);
+    const shared = shareRing(
+      track,
+      anchoredAt(alone, track),
+      alone.seat.tops,
+      setsOn(store.piece!, curve.id, store.settings),
+    );
     const problem = store.edit(
       'Set lettering',
       [
@@ -48,15 +69,23 @@ export function useSetDown({ snapMm, tell, curveNear }: SheetPointer) {
           item: shared ? { ...alone, bookends: shared.bookends } : alone,
         },
       ],
-      undefined,
+      `set-${id}`,
       [id],
     );
     if (problem) {
       tell(problem.message, where);
       return true;
     }
+    unworded(id, `set-${id}`);
     view.tool = 'pick';
     return true;
+  }
+
+  /** Sets lettering on a curve by a key, where there is room. */
+  function letterByKey(curve: Curve): boolean {
+    const track = store.trackOf(curve.id);
+    if (!track) return false;
+    return letterAt(freePlace(track, store.on(curve.id), 1 / view.scale), curve);
   }
 
   /** Cuts the curve where the pointer is. Gives false when no curve is near. */
@@ -67,5 +96,5 @@ export function useSetDown({ snapMm, tell, curveNear }: SheetPointer) {
     return true;
   }
 
-  return { letterAt, cutAt };
+  return { letterAt, letterByKey, cutAt };
 }

@@ -137,7 +137,7 @@ async function again(one: MadeFile): Promise<void> {
 </script>
 
 <template>
-  <section data-view tabindex="-1" class="output" aria-label="Output">
+  <section data-view tabindex="-1" class="output" aria-label="Output" @keydown.enter.self="make">
     <div class="side">
       <button class="back" type="button" @click="emit('close')"><ArrowLeft :size="15" /> Back to the bench</button>
       <div class="tabs" role="tablist" aria-label="What is made">

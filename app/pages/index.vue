@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { FolderOpen, Plus } from 'lucide-vue-next';
 import { ElMessage } from 'element-plus';
 import { readPieceFile } from '#core/import/pieceFile';
@@ -11,6 +12,14 @@ const problem = ref('');
 const making = ref(false);
 const removed = ref<PieceSummary | null>(null);
 const fileInput = useTemplateRef<HTMLInputElement>('fileInput');
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  // N begins a new piece, unless something is typed or chosen.
+  if (event.key !== 'n' || event.ctrlKey || event.metaKey || event.altKey || making.value) return;
+  if ((event.target as Element).closest('input, textarea, [role=menu], [role=dialog]') !== null) return;
+  event.preventDefault();
+  making.value = true;
+});
 
 /** Runs something that talks to the server; says so when it fails. */
 async function attempt(work: () => Promise<unknown>): Promise<void> {
@@ -85,7 +94,9 @@ onMounted(refresh);
         <button class="key" type="button" @click="fileInput?.click()">
           <FolderOpen :size="16" />Open a piece file
         </button>
-        <button class="key main" type="button" @click="making = true"><Plus :size="16" />New piece</button>
+        <button class="key main" type="button" title="New piece (N)" @click="making = true">
+          <Plus :size="16" />New piece
+        </button>
         <input
           ref="fileInput"
           class="visually-hidden"

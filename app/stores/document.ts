@@ -40,13 +40,16 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
   let tab: EditingTab | null = null;
   let net: SafetyNet | null = null;
   let source: EventSource | null = null;
+  /** Entries that were taken back as if they had never been: they are not brought back. */
+  const forgotten = new Set<string>();
   /** The undo entry of the last edit of this page. */
   let edited = '';
 
   function show(): void {
     if (!keeper) return;
     piece.value = freeze(keeper.piece);
-    history.value = keeper.history;
+    const { undo, redo } = keeper.history;
+    history.value = { undo, redo: redo.filter(({ entryId }) => !forgotten.has(entryId)) };
     saving.value = keeper.state;
     safeHere.value = net?.holds ?? false;
     aside.value = keeper.aside;
@@ -213,7 +216,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
 
   /** Undoes or redoes what was done in this tab; what others have changed since stays theirs. */
   function travel(make: typeof undoChange): void {
-    const wanted = keeper && make(keeper.history);
+    const wanted = keeper && make({ ...keeper.history, redo: history.value.redo });
     if (!keeper || !wanted) return;
     const done = onTop(keeper.piece, wanted);
     if (!done.ok) {
@@ -241,6 +244,13 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     finish,
     undo: () => travel(undoChange),
     redo: () => travel(redoChange),
+    /** Takes back the last edit if it is this one, as if it had never been: a drag that was given up. */
+    takeBack: (entryId: string): boolean => {
+      if (keeper?.history.undo.at(-1)?.entryId !== entryId) return false;
+      forgotten.add(entryId);
+      travel(undoChange);
+      return true;
+    },
     retry: () => {
       void keeper?.flush();
     },

@@ -32,6 +32,8 @@ export const useView = defineStore('view', () => {
   const frame = shallowRef<{ readonly min: Vec; readonly max: Vec } | null>(null);
   /** What is drawn on the sheet beside the piece: all of it, or no helpers, or nothing beside the sheet at all. */
   const clean = ref<'helpers' | 'plain' | 'alone'>('helpers');
+  /** Counts how often it was asked to put down what the tool in hand makes, without a pointer. */
+  const placesAsked = ref(0);
   /** Counts how often the words of what is selected were asked for, to be typed. */
   const wordsAsked = ref(0);
   const askForWords = (): void => {
@@ -135,6 +137,7 @@ export const useView = defineStore('view', () => {
     dragHint,
     frame,
     clean,
+    placesAsked,
     wordsAsked,
     askForWords,
     keys,

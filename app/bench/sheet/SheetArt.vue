@@ -4,6 +4,7 @@ import type { PaintedPath } from '#core/drawing/painted';
 import { frameOfPicture } from '#core/drawing/pictures';
 import { inkMatrix } from '#core/output/svg';
 import { SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
+import type { Item } from '#core/piece/types';
 import { api } from '~/utils/api';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -47,8 +48,12 @@ function image({ picture, trace }: PaintedPath) {
   };
 }
 
+/** Alone, a ring is shown with all that stands on it. */
+const isShown = (item: Item): boolean =>
+  view.isolated === null || item.id === view.isolated || ('curveId' in item && item.curveId === view.isolated);
+
 const paths = computed(() =>
-  (store.piece?.items ?? []).flatMap((item) => {
+  (store.piece?.items ?? []).filter(isShown).flatMap((item) => {
     let list = store.painted(item);
     if (item.type === 'lettering') {
       const set = store.settings.get(item.id);

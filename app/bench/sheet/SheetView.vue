@@ -3,9 +3,11 @@ import { useElementSize, useEventListener } from '@vueuse/core';
 import { Minus, Plus } from 'lucide-vue-next';
 import type { Curve, Lettering } from '#core/piece/types';
 import { withGroup } from '#core/editing/edits/groups';
+import type { DraggedKind } from '#core/curves/draft';
 import { letterAt } from '#core/setting/hand/caret';
 import { bookendAt } from '#core/setting/hand/grips';
 import { startDrag } from '~/gestures/startDrag';
+import { usePinch } from '~/composables/usePinch';
 import { useArrowKeys } from '~/gestures/useArrowKeys';
 import { idsAt, usePicking } from '~/gestures/usePicking';
 import { usePointTools } from '~/gestures/usePointTools';
@@ -22,6 +24,7 @@ const surface = useTemplateRef<SVGSVGElement>('surface');
 const gestures = useSheetGestures(surface);
 const { pick, within } = usePicking(gestures.dragSelection);
 const nudge = useArrowKeys(gestures);
+usePinch(surface);
 const tools = usePointTools({ at: gestures.at, add: gestures.addCurve });
 const spaceHeld = ref(false);
 const miss = ref(false);
@@ -98,11 +101,12 @@ function onCurve(event: PointerEvent, curve: Curve): void {
 
 /** The inside of a filled shape: it is taken hold of there as a whole. */
 function onInside(event: PointerEvent, curve: Curve): void {
+  // Else the desk beneath would take the same press once more.
+  event.stopPropagation();
   if (spaceHeld.value || event.button !== 0 || view.tool !== 'pick') {
     onDesk(event);
     return;
   }
-  event.stopPropagation();
   pick(event, curve.id, () => {
     store.select([curve.id]);
     gestures.dragSelection(event, curve.id);
@@ -144,6 +148,24 @@ function pickWords(event: PointerEvent, lettering: Lettering): void {
     },
   });
 }
+
+/** What the tool in hand makes, put down by a key: a curve in the middle of the sheet, or words on the curve selected. */
+watch(
+  () => view.placesAsked,
+  async () => {
+    const { tool } = view;
+    if (tool === 'letter' && store.selectedCurve) {
+      if (gestures.letterByKey(store.selectedCurve)) emit('typing');
+    } else if (tool !== 'pick' && tool !== 'letter' && tool !== 'cut' && !drawsPoints.value) {
+      gestures.addFitting(tool as DraggedKind);
+      await nextTick();
+      // Its size is asked for at once.
+      const [, field] = document.querySelectorAll<HTMLInputElement>('.inspector input');
+      field?.focus();
+      field?.select();
+    }
+  },
+);
 
 function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number): void {
   const u = which === 'start' ? lettering.bookends.startU : lettering.bookends.endU;
@@ -224,9 +246,9 @@ const hint = computed(() => {
   if (view.tool === 'letter')
     return empty.value
       ? 'Add a curve first.'
-      : 'Click just outside or just inside a curve, where the words should stand.';
+      : 'Click just outside or just inside a curve, where the words should stand. Enter sets them on the selected one.';
   if (view.tool !== 'pick')
-    return HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.';
+    return `${HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.'}${view.tool === 'cut' ? '' : ' Enter puts one in the middle.'}`;
   return empty.value ? 'An empty sheet. Choose Circle on the left and drag from the centre outwards.' : '';
 });
 watch(

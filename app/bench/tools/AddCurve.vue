@@ -53,8 +53,10 @@ function onPicture(event: Event): void {
   if (file) void bring(file);
 }
 const drawn = (d: string, chosen = false): PicturePart[] => [{ d, colour: chosen ? 'teal' : 'ink', line: 1.5 }];
-const choose = (tool: Tool): void => {
-  view.tool = view.tool === tool ? 'pick' : tool;
+/** A tool is taken in hand by the pointer; by the keyboard what it makes is put down at once. */
+const choose = (tool: Tool, { detail }: MouseEvent): void => {
+  view.tool = view.tool === tool && tool !== 'letter' ? 'pick' : tool;
+  if (detail === 0 && view.tool !== 'pick') view.placesAsked++;
 };
 </script>
 
@@ -69,7 +71,7 @@ const choose = (tool: Tool): void => {
         :aria-pressed="view.tool === tool"
         :title="title ?? name"
         :data-tool="tool"
-        @click="choose(tool)">
+        @click="choose(tool, $event)">
         <LinePicture :width="24" :height="22" :parts="drawn(path, view.tool === tool)" />
         {{ name }}
       </button>
@@ -102,7 +104,7 @@ const choose = (tool: Tool): void => {
     </div>
     <h2>Set lettering</h2>
     <div class="tools">
-      <button type="button" class="wide whole" :aria-pressed="view.tool === 'letter'" @click="view.tool = 'letter'">
+      <button type="button" class="wide whole" :aria-pressed="view.tool === 'letter'" @click="choose('letter', $event)">
         <svg viewBox="0 0 40 22" width="40" height="22" aria-hidden="true">
           <path d="M4 20a18 18 0 0 1 32 0" fill="none" stroke="var(--brass)" stroke-width="1.4" />
           <text x="20" y="10" text-anchor="middle" font-size="10" font-weight="600" fill="currentColor">Ab</text>

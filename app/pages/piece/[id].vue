@@ -23,6 +23,7 @@ async function load(): Promise<void> {
   problem.value = '';
   view.tool = 'pick';
   view.open = null;
+  view.isolated = null;
   try {
     await store.open(String(route.params.id));
   } catch (error) {

@@ -1,5 +1,5 @@
 import { line as segment } from '../../geometry/segment';
-import { distance, lerp } from '../../geometry/vec';
+import { distance } from '../../geometry/vec';
 import type { LineShape } from '../../piece/shapes/line';
 import { ok } from '../../result';
 import { LIMITS } from '../../piece/limits';
@@ -18,15 +18,10 @@ export const line: CurveKind<LineShape> = {
   title: 'Line',
   path: ({ from, to }) => ok({ segments: [segment(from, to)], closed: false }),
   handles: ({ from, to }) => [
-    { id: 'centre', name: 'Middle of the line', at: lerp(from, to, 0.5) },
     { id: 'start', name: 'Start of the line', at: from },
     { id: 'end', name: 'End of the line', at: to },
   ],
-  moveHandle(shape, handleId, to) {
-    if (handleId !== 'centre') return handleId === 'start' ? { ...shape, from: to } : { ...shape, to };
-    const half = { x: (shape.to.x - shape.from.x) / 2, y: (shape.to.y - shape.from.y) / 2 };
-    return { ...shape, from: { x: to.x - half.x, y: to.y - half.y }, to: { x: to.x + half.x, y: to.y + half.y } };
-  },
+  moveHandle: (shape, handleId, to) => (handleId === 'start' ? { ...shape, from: to } : { ...shape, to }),
   transform: (shape, by) => ({ ...shape, from: mapPoint(by, shape.from), to: mapPoint(by, shape.to) }),
   reverse: (shape) => ({ ...shape, from: shape.to, to: shape.from }),
   problem: (shape) => lengthProblem('The length of a line', lengthOf(shape), LIMITS.lengthMm, 'shape.to'),

@@ -10,6 +10,7 @@ let handedOver: { readonly from: number; readonly to: number; readonly gesture: 
 import { useEventListener } from '@vueuse/core';
 import { curlyQuote } from '#core/piece/wording/quotes';
 import { rewordSteps } from '#core/piece/wording/reword';
+import { useCaretKeys } from '~/composables/useCaretKeys';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -21,6 +22,7 @@ const store = usePiece();
 const faces = useFaces();
 const view = useView();
 useWarmUp();
+const { caretKey } = useCaretKeys();
 const field = useTemplateRef<HTMLTextAreaElement>('field');
 const lettering = computed(() => store.selectedLettering);
 let gesture = '';
@@ -101,7 +103,12 @@ function onEnter(event: KeyboardEvent): void {
   // While an input method composes, its Enter takes what it proposes.
   if (event.shiftKey || event.isComposing || event.keyCode === 229) return;
   event.preventDefault();
-  (event.target as HTMLTextAreaElement).blur();
+  leave(event.target as HTMLTextAreaElement);
+}
+/** The keys go back to the sheet. Without words there is nothing to work on. */
+function leave(input: HTMLTextAreaElement): void {
+  input.blur();
+  if (lettering.value?.wording === '') store.select([]);
 }
 
 /** Begins typing: with everything picked, or with the caret at a place. */
@@ -133,7 +140,8 @@ defineExpose({ focus });
       @beforeinput="curl($event as InputEvent)"
       @input="type"
       @keydown.enter="onEnter"
-      @keydown.escape="($event.target as HTMLTextAreaElement).blur()" />
+      @keydown="caretKey($event, gesture)"
+      @keydown.escape="leave($event.target as HTMLTextAreaElement)" />
   </form>
 </template>
 
