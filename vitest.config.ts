@@ -10,8 +10,8 @@ export default defineConfig({
           include: ['tests/e2e/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
-          maxWorkers: 1,
+          // Each file has a server, a data folder and a browser of its own: two go side by side.
+          maxWorkers: 2,
           // What a page comes to show is waited for, on slow machines too.
           expect: { poll: { timeout: 15_000 } },
         },

@@ -10,9 +10,11 @@ const formats = Object.values(FILE_FORMATS)
 const HELP = `Under Arc on the command line
 
 ${formats}
-      a sheet of copies of those that are drawn: --paper=320x450 [--margin=10] [--gutter=4] [--nested]
+      a sheet of copies of those that are drawn: --paper=320x450 [--margin=10] [--gutter=4] [--nested] [--turned]
   under-arc series PIECE TABLE.csv OUT.pdf|OUT.zip
                                         a piece for every row, on sheets or a PDF each [--paper=320x450 …] [--marks]
+      [--map=COLUMN=WORDS …] gives a column to the lettering with these words, [--file=COLUMN] names the files,
+      [--quantity=COLUMN] says how many of each row
   under-arc check PIECE                 says what is wrong with a piece, or that nothing is
   under-arc help                        this text
 

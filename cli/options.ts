@@ -7,6 +7,11 @@ import { PNG_DPI } from '#core/output/png';
 /** What a file is made with, and which of it the call names. */
 export interface Options extends FileOptions {
   readonly given: ReadonlySet<keyof FileOptions>;
+  /** Columns of a series for letterings, `COLUMN=WORDS` each. */
+  readonly map: readonly string[];
+  /** The columns that name the file of a row, and how many are made of it. */
+  readonly file: string | null;
+  readonly quantity: string | null;
 }
 
 const NUMBERS = {
@@ -20,23 +25,42 @@ const OPTIONS = {
   transparent: { type: 'boolean' },
   marks: { type: 'boolean' },
   nested: { type: 'boolean' },
+  turned: { type: 'boolean' },
+  technical: { type: 'boolean' },
+  bleed: { type: 'boolean' },
   paper: { type: 'string' },
   dpi: { type: 'string' },
   tolerance: { type: 'string' },
   margin: { type: 'string' },
   gutter: { type: 'string' },
+  map: { type: 'string', multiple: true },
+  file: { type: 'string' },
+  quantity: { type: 'string' },
 } as const;
 
+/** Switches of a series alone. */
+type OfSeries = 'map' | 'file' | 'quantity';
+
 /** What each switch is about. */
-const ABOUT: Readonly<Record<keyof typeof OPTIONS, keyof FileOptions>> = {
+const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof FileOptions>> = {
   transparent: 'transparent',
   marks: 'marks',
   dpi: 'dpi',
   tolerance: 'toleranceMm',
   paper: 'imposition',
   nested: 'imposition',
+  turned: 'imposition',
+  technical: 'technical',
+  bleed: 'bleed',
   margin: 'imposition',
   gutter: 'imposition',
+};
+
+/** How the switches of a series are written. */
+const SERIES_FORMS: Readonly<Record<string, { readonly form: RegExp; readonly as: string }>> = {
+  map: { form: /^.+=.+$/, as: 'COLUMN=WORDS of a lettering' },
+  file: { form: /./, as: 'COLUMN' },
+  quantity: { form: /./, as: 'COLUMN' },
 };
 
 /** What is wrong with one switch of a call, or null. `text` is what stands behind its `=`. */
@@ -45,6 +69,10 @@ function fault(name: string, rawName: string, text: string | undefined): string 
   if (!Object.hasOwn(OPTIONS, name)) return `${said} is not known.`;
   if (OPTIONS[name as keyof typeof OPTIONS].type === 'boolean')
     return text === undefined ? null : `${said} is not known: ${rawName} takes no value.`;
+  if (SERIES_FORMS[name])
+    return text && SERIES_FORMS[name].form.test(text)
+      ? null
+      : `${said} is not known: write ${rawName}=${SERIES_FORMS[name].as}.`;
   if (name === 'paper') {
     const { min, max } = IMPOSITION_LIMITS.sheetMm,
       size = paperSize(text);
@@ -71,8 +99,9 @@ export function readOptions(args: readonly string[]): Options | string {
     if (wrong) return wrong;
   }
   const number = (name: keyof typeof NUMBERS, standard: number): number => Number(values[name] ?? standard);
-  const is = (name: 'transparent' | 'marks' | 'nested'): boolean => values[name] === true;
-  const given = new Set(Object.keys(values).map((name) => ABOUT[name as keyof typeof OPTIONS])),
+  const is = (name: 'transparent' | 'marks' | 'nested' | 'turned' | 'technical' | 'bleed'): boolean =>
+    values[name] === true;
+  const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined);
   if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
   const imposition = paper && {
@@ -81,13 +110,19 @@ export function readOptions(args: readonly string[]): Options | string {
     marginMm: number('margin', 10),
     gutterMm: number('gutter', 4),
     nested: is('nested'),
+    turned: is('turned'),
   };
   return {
     dpi: number('dpi', 300),
     transparent: is('transparent'),
+    technical: is('technical'),
+    bleed: is('bleed'),
     toleranceMm: number('tolerance', DXF_TOLERANCE_MM),
     marks: is('marks'),
     imposition,
     given,
+    map: (values.map as string[] | undefined) ?? [],
+    file: (values.file as string | undefined) ?? null,
+    quantity: (values.quantity as string | undefined) ?? null,
   };
 }

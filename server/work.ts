@@ -1,6 +1,6 @@
 // Runs in a thread of its own: what takes long and must not keep the server from answering. See worker.ts.
 import { parentPort, workerData } from 'node:worker_threads';
-import { drawPiece } from '#core/drawing/drawPiece';
+import { drawPiece, printedOnly } from '#core/drawing/drawPiece';
 import type { PictureFile } from '#core/drawing/pictures';
 import { writeSvg } from '#core/output/svg';
 import { isLettering, isPicture, type Piece } from '#core/piece/types';
@@ -34,7 +34,7 @@ async function draw({ piece, images, faces }: DrawJob): Promise<Drawn> {
   const ids = piece.items.filter(isLettering).map((one) => one.faceId);
   const shown = piece.items.filter(isPicture).map((one) => one.imageId);
   return {
-    svg: writeSvg(drawPiece(piece, known, pictures), { decimals: 2 }),
+    svg: writeSvg(printedOnly(drawPiece(piece, known, pictures)), { decimals: 2 }),
     whole: ids.every((id) => known.has(id)) && shown.every((id) => pictures.has(id)),
   };
 }

@@ -18,6 +18,8 @@ const pixels = computed(() => {
   const size = pngSize(imposition ? { ...imposition, bleedMm: 0 } : store.piece!.sheet, dpi);
   return size.ok ? `${size.value.widthPx} × ${size.value.heightPx} pixels` : size.problem.message;
 });
+/** Whether the piece has inks for machines after printing. */
+const technical = computed(() => store.piece!.inks.some(({ purpose }) => purpose !== 'print'));
 </script>
 
 <template>
@@ -41,6 +43,18 @@ const pixels = computed(() => {
     >
     <p class="quiet said" role="status">{{ pixels }}</p>
   </template>
+  <TickField
+    v-if="has.includes('bleed') && store.piece!.sheet.bleedMm > 0 && !options.imposition"
+    :model-value="options.bleed"
+    @change="(bleed) => set({ bleed })"
+    >With its bleed</TickField
+  >
+  <TickField
+    v-if="has.includes('technical') && technical"
+    :model-value="options.technical"
+    @change="(value) => set({ technical: value })"
+    >With technical inks</TickField
+  >
   <div v-if="has.includes('toleranceMm')" class="row">
     <span class="label">Tolerance</span
     ><QuantityField

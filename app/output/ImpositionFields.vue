@@ -16,6 +16,7 @@ const now = computed(
       marginMm: 10,
       gutterMm: Math.max(2 * sheet.value.bleedMm, 4),
       nested: false,
+      turned: true,
     },
 );
 onMounted(() => {
@@ -81,6 +82,9 @@ const SHEETS: readonly { name: string; w: number; h: number }[] = [
     </div>
     <TickField v-if="sheet.widthMm === sheet.heightMm" :model-value="now.nested" @change="(nested) => set({ nested })"
       >Nest round pieces</TickField
+    >
+    <TickField v-else :model-value="now.turned === true" @change="(turned) => set({ turned })"
+      >Turn copies where more fit</TickField
     >
     <p v-if="layout" class="count" role="status">
       <b>{{ layout.places.length }} copies</b>, {{ layout.rows }} rows of {{ layout.columns }};

@@ -29,6 +29,7 @@ const imposition = shallowRef<Imposition>({
   marginMm: 10,
   gutterMm: Math.max(2 * store.piece!.sheet.bleedMm, 4),
   nested: false,
+  turned: true,
 });
 const problem = ref('');
 const problems = ref<readonly RowProblem[]>([]);

@@ -12,6 +12,8 @@ const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   marks: 'marks',
   dpi: 'resolution',
   transparent: 'background',
+  technical: 'technical inks',
+  bleed: 'bleed',
   toleranceMm: 'tolerance',
   imposition: 'sheet of copies',
 };
@@ -34,6 +36,10 @@ export async function render(from: string, to: string, options: Options): Promis
   if (idle) {
     const ending = formatOf(format).ending;
     complain([{ code: 'wrong-option', message: `A .${ending} file has no ${NAMES[idle]}. Leave the option out.` }]);
+    return 2;
+  }
+  if (options.map.length > 0 || options.file !== null || options.quantity !== null) {
+    complain([{ code: 'wrong-option', message: '--map, --file and --quantity are for a series.' }]);
     return 2;
   }
   const opened = await readFileAsPiece(from);

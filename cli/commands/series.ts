@@ -1,12 +1,40 @@
 import { extname } from 'node:path';
-import { decodeTable, readTable } from '#core/import/table';
-import { guessMapping } from '#core/output/series';
-import { makeSeries } from '#core/output/seriesRun';
+import { decodeTable, readTable, type SeriesTable } from '#core/import/table';
+import { columnOf, guessMapping, readMapping } from '#core/output/series';
+import { makeSeries, type SeriesRun } from '#core/output/seriesRun';
+import type { Piece } from '#core/piece/types';
+import { fail, ok, type Result } from '#core/result';
 import { bytesOf, readFileAsPiece } from '../opened';
 import type { Options } from '../options';
 import { complain, say } from '../report';
 import { profile } from '../tools';
 import { written } from '../written';
+
+/** What the columns of a table are for, as the call says, or as their names do. */
+function columnsOf(
+  piece: Piece,
+  table: SeriesTable,
+  { map, file, quantity }: Options,
+): Result<Pick<SeriesRun, 'mapping' | 'fileColumn' | 'quantityColumn'>> {
+  const mapping = map.length > 0 ? readMapping(piece, table, map) : ok(guessMapping(piece, table));
+  if (!mapping.ok) return mapping;
+  for (const said of [file, quantity])
+    if (said !== null && columnOf(table, said) === null)
+      return fail({ code: 'no-column', value: said, message: `The table has no column “${said}”.` });
+  const [fileColumn, quantityColumn] = [file, quantity].map((said) => (said === null ? null : columnOf(table, said)));
+  return ok({ mapping: mapping.value, fileColumn, quantityColumn });
+}
+
+/** The rows of a table that is written as text; null where there are none, which is said. */
+async function tableOf(list: string): Promise<SeriesTable | null> {
+  const bytes = await bytesOf(list);
+  if (!bytes) return null;
+  const text = decodeTable(bytes);
+  const table = text.ok ? readTable(text.value.text) : text;
+  if (table.ok) return table.value;
+  complain([table.problem]);
+  return null;
+}
 
 /** Makes a piece for every row of a table, on sheets or as a file each. */
 export async function series(from: string, list: string, to: string, options: Options): Promise<number> {
@@ -16,21 +44,22 @@ export async function series(from: string, list: string, to: string, options: Op
     return 2;
   }
   const opened = await readFileAsPiece(from);
-  const bytes = opened && (await bytesOf(list));
-  if (!opened || !bytes) return 1;
-  const text = decodeTable(bytes);
-  const table = text.ok ? readTable(text.value.text) : text;
-  if (!table.ok) {
-    complain([table.problem]);
-    return 1;
+  const table = opened && (await tableOf(list));
+  if (!opened || !table) return 1;
+  const columns = columnsOf(opened.piece, table, options);
+  if (!columns.ok) {
+    complain([columns.problem]);
+    return 2;
   }
-  const run = { ...opened, table: table.value, mapping: guessMapping(opened.piece, table.value) };
+  complain(table.notes.map((message) => ({ code: 'note', message })));
+  const run = { ...opened, table: table, ...columns.value };
   const imposition = options.imposition ?? {
     widthMm: 320,
     heightMm: 450,
     marginMm: 10,
     gutterMm: Math.max(4, 2 * opened.piece.sheet.bleedMm),
     nested: false,
+    turned: false,
   };
   const made = await makeSeries(
     run,
@@ -55,7 +84,7 @@ export async function series(from: string, list: string, to: string, options: Op
   );
   if (!(await written(to, made.value.bytes))) return 1;
   say(
-    `${to}: ${made.value.made} of ${table.value.rows.length} rows on ${made.value.pages} ${ending === '.pdf' ? 'sheets' : 'files'}`,
+    `${to}: ${made.value.made} of ${table.rows.length} rows on ${made.value.pages} ${ending === '.pdf' ? 'sheets' : 'files'}`,
   );
   return 0;
 }

@@ -5,7 +5,7 @@ import { type Problem, type Result } from '../result';
 import { type SetOrnaments, ornamentsBetween, setsOn } from '../setting/space/ornaments';
 import type { SetLettering } from '../setting/line/set';
 import { cleanPath } from './clean';
-import { drawnInk } from './inks';
+import { inksOf } from './inks';
 import { itemKind } from './items';
 import { frameOfPicture, NO_PICTURES, type Pictures } from './pictures';
 import { paintPiece } from './paint';
@@ -58,7 +58,7 @@ export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PI
     name: piece.name,
     sheet: piece.sheet,
     paper: piece.paper,
-    inks: piece.inks.map(drawnInk),
+    inks: [...inksOf(piece).values()],
     paths,
     pictures,
     problems: piece.items.flatMap((item) => itemKind(item).problems?.(item, ground) ?? []),
@@ -78,6 +78,26 @@ const HARMLESS: ReadonlySet<string> = new Set([
 /** Problems for which no file may be made, because something would be missing from it. */
 export const blocking = (drawing: Drawing): readonly Problem[] =>
   drawing.problems.filter((problem) => !HARMLESS.has(problem.code));
+
+/** Whether an ink is for a machine after printing, and no colour. */
+const technical = (ink: DrawnInk | null | undefined): boolean =>
+  ink !== null && ink !== undefined && ink.purpose !== 'print';
+
+/** A drawing with what is printed alone: without lines to cut, varnish and the like. */
+export function printedOnly(drawing: Drawing): Drawing {
+  if (!drawing.inks.some(technical)) return drawing;
+  const paths = drawing.paths.flatMap((path) => {
+    const { fill, stroke } = path.paint;
+    const paint = {
+      ...path.paint,
+      fill: technical(fill) ? null : fill,
+      stroke: technical(stroke?.ink) ? null : stroke,
+    };
+    const picture = technical(path.picture?.ink);
+    return picture || (!path.picture && !paint.fill && !paint.stroke) ? [] : [{ ...path, paint }];
+  });
+  return { ...drawing, paths };
+}
 
 /** Sends a whole drawing to a writer: every path as one clean outline, see `cleanPath`. */
 export function sendDrawing(drawing: Drawing, sink: Sink): void {

@@ -8,17 +8,37 @@ export type Inks = ReadonlyMap<InkId, DrawnInk>;
 const drawn = new WeakMap<Ink, DrawnInk>();
 const known = new WeakMap<readonly Ink[], Inks>();
 
-/** An ink with its screen colour; the same ink gives the same object. */
-export function drawnInk(ink: Ink): DrawnInk {
+/** An ink on a plate of its own, as it is drawn; the same ink gives the same object. */
+export function plainDrawn(ink: Ink): DrawnInk {
   let made = drawn.get(ink);
-  if (!made) drawn.set(ink, (made = { ...ink, screen: screenHex(ink.cmyk) }));
+  if (!made) {
+    made = {
+      ...ink,
+      // What a machine does after printing is never mixed of process inks.
+      kind: ink.purpose === 'print' ? ink.kind : 'spot',
+      screen: screenHex(ink.cmyk),
+      plate: { id: ink.id, name: ink.name, cmyk: ink.cmyk },
+      share: 1,
+    };
+    drawn.set(ink, made);
+  }
   return made;
+}
+
+/** An ink as it is drawn: a tint is a share of the ink that it is of, on the plate of that. */
+function drawnInk(ink: Ink, inks: readonly Ink[]): DrawnInk {
+  const of = ink.tint && inks.find((one) => one.id === ink.tint!.of && one.id !== ink.id && one.tint === null);
+  if (!of) return plainDrawn(ink);
+  const share = ink.tint!.share / 100;
+  const cmyk = of.cmyk.map((one) => one * share) as unknown as Ink['cmyk'];
+  const { kind, purpose, plate } = plainDrawn(of);
+  return { ...ink, kind, purpose, cmyk, screen: screenHex(cmyk), plate, share };
 }
 
 /** The inks of a piece; the same list gives the same map. */
 export function inksOf({ inks }: Pick<Piece, 'inks'>): Inks {
   let made = known.get(inks);
-  if (!made) known.set(inks, (made = new Map(inks.map((ink) => [ink.id, drawnInk(ink)]))));
+  if (!made) known.set(inks, (made = new Map(inks.map((ink) => [ink.id, drawnInk(ink, inks)]))));
   return made;
 }
 

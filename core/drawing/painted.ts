@@ -1,5 +1,5 @@
 import type { Track } from '../curves';
-import type { Trace } from '../geometry/outlines/outlineSink';
+import { mappedTrace, type Affine, type Trace } from '../geometry/outlines/outlineSink';
 import type { Item } from '../piece/types';
 import type { SetLettering } from '../setting/line/set';
 import type { SetOrnaments } from '../setting/space/ornaments';
@@ -56,4 +56,12 @@ export const plain = (item: Item, part: Part, fill: DrawnInk | null, trace: Trac
   united: false,
   within: null,
   rule: 'nonzero',
+});
+
+/** A painted outline moved or turned as a whole, with what is cut out of it. */
+export const mappedPath = (path: PaintedPath, map: Affine): PaintedPath => ({
+  ...path,
+  trace: mappedTrace(path.trace, map),
+  within: path.within && mappedTrace(path.within, map),
+  holes: path.holes.map((hole) => ({ ...hole, trace: mappedTrace(hole.trace, map) })),
 });

@@ -12,10 +12,14 @@ export interface Sink extends OutlineSink {
   paint: (paint: Paint, id: string) => void;
 }
 
-/** An ink of the piece as it is drawn: with the colour it has on the screen. */
+/** An ink of the piece as it is drawn: with the colour it has on the screen, and where it prints. */
 export interface DrawnInk extends Ink {
   /** `#rrggbb`. */
   readonly screen: string;
+  /** The ink on whose plate it prints: itself, or for a tint the one that it is of. */
+  readonly plate: Pick<Ink, 'id' | 'name' | 'cmyk'>;
+  /** How much of that it is, 0 to 1. */
+  readonly share: number;
 }
 
 /** A picture as it is painted. */

@@ -1,10 +1,10 @@
-import type { OutlineSink, Trace } from '../geometry/outlines/outlineSink';
+import type { Trace } from '../geometry/outlines/outlineSink';
 import { combine, traceRegion } from '../drawing/booleans';
 import { cleanPath } from '../drawing/clean';
 import type { Drawing } from '../drawing/drawPiece';
 import { strokeRegion } from '../drawing/strokeOutline';
 import { lineEdge, onEdge, regionOf, type Region } from '../geometry/outlines/edges';
-import type { PaintedPath } from '../drawing/painted';
+import { mappedPath, type PaintedPath } from '../drawing/painted';
 import type { Sheet } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 
@@ -18,6 +18,8 @@ export interface Imposition {
   readonly gutterMm: number;
   /** Round pieces in rows that lie in the hollows of the row before. */
   readonly nested: boolean;
+  /** Whether copies may be turned by a quarter where more of them fit then; not where it is left out. */
+  readonly turned?: boolean;
 }
 
 export const IMPOSITION_LIMITS = {
@@ -27,9 +29,16 @@ export const IMPOSITION_LIMITS = {
   copies: { min: 1, max: 5000 },
 } as const;
 
+/** Where one copy comes to lie: its upper left corner, mm, and whether it is turned by a quarter. */
+export interface Place {
+  readonly x: number;
+  readonly y: number;
+  readonly turned?: boolean;
+}
+
 /** Where copies come to lie: their upper left trim corners, mm, and how much of the paper they leave. */
 export interface Layout {
-  readonly places: readonly { readonly x: number; readonly y: number }[];
+  readonly places: readonly Place[];
   readonly columns: number;
   readonly rows: number;
   /** Share of the paper that no copy covers, 0 to 1; of nested ones the discs count. */
@@ -47,7 +56,7 @@ const fits = (room: number, one: number, step: number): number =>
  */
 export function layOut(
   { widthMm: w, heightMm: h, bleedMm }: Sheet,
-  { widthMm, heightMm, marginMm, gutterMm, nested }: Imposition,
+  { widthMm, heightMm, marginMm, gutterMm, nested, turned = false }: Imposition,
 ): Result<Layout> {
   if (gutterMm < 2 * bleedMm - 1e-9)
     return fail({
@@ -63,8 +72,8 @@ export function layOut(
     });
   const across = widthMm - 2 * marginMm,
     down = heightMm - 2 * marginMm;
-  const columns = fits(across, w, w + gutterMm);
-  if (columns === 0 || down + 1e-9 < h) {
+  const lies = (wide: number, high: number): boolean => across + 1e-9 >= wide && down + 1e-9 >= high;
+  if (!lies(w, h) && !(turned && lies(h, w))) {
     return fail({
       code: 'no-room',
       value: Math.min(across, down),
@@ -72,30 +81,115 @@ export function layOut(
       message: `Not one copy of ${w} × ${h} mm fits on what the margins leave, ${Math.max(across, 0).toFixed(1)} × ${Math.max(down, 0).toFixed(1)} mm. Take a larger sheet or smaller margins.`,
     });
   }
-  const places: { x: number; y: number }[] = [];
-  const stepX = w + gutterMm,
-    stepY = nested ? (stepX * Math.sqrt(3)) / 2 : h + gutterMm;
-  const rows = fits(down, h, stepY);
-  const indented = fits(across - stepX / 2, w, stepX);
-  const usedW = nested && indented === columns ? columns * stepX - gutterMm + stepX / 2 : columns * stepX - gutterMm;
-  const [left, top] = [marginMm + (across - usedW) / 2, marginMm + (down - ((rows - 1) * stepY + h)) / 2];
-  for (let row = 0; row < rows; row++) {
-    const odd = nested && row % 2 === 1;
-    for (let column = 0; column < (odd ? indented : columns); column++)
-      places.push({ x: left + column * stepX + (odd ? stepX / 2 : 0), y: top + row * stepY });
-  }
+  const room = { across, down, gutterMm };
+  const best = nested ? nestedWays(room, w) : straightWays(room, w, h, turned);
+  const places = best.places.map((one) => ({
+    ...one,
+    x: one.x + marginMm + (across - best.wide) / 2,
+    y: one.y + marginMm + (down - best.high) / 2,
+  }));
   const covered = places.length * (nested ? (Math.PI * w * w) / 4 : w * h);
-  return ok({ places, columns, rows, waste: 1 - covered / (widthMm * heightMm) });
+  return ok({ places, columns: best.columns, rows: best.rows, waste: 1 - covered / (widthMm * heightMm) });
 }
 
-/** A sink that hands everything on, moved. */
-const moved = (sink: OutlineSink, dx: number, dy: number): OutlineSink => ({
-  moveTo: (x, y) => sink.moveTo(x + dx, y + dy),
-  lineTo: (x, y) => sink.lineTo(x + dx, y + dy),
-  quadTo: (x1, y1, x, y) => sink.quadTo(x1 + dx, y1 + dy, x + dx, y + dy),
-  curveTo: (x1, y1, x2, y2, x, y) => sink.curveTo(x1 + dx, y1 + dy, x2 + dx, y2 + dy, x + dx, y + dy),
-  closePath: () => sink.closePath(),
+interface Room {
+  readonly across: number;
+  readonly down: number;
+  readonly gutterMm: number;
+}
+
+/** Copies from the upper left corner of a room on, how far they reach, and in how many columns and rows. */
+interface Block {
+  readonly places: readonly Place[];
+  readonly wide: number;
+  readonly high: number;
+  readonly columns: number;
+  readonly rows: number;
+}
+
+const NOTHING: Block = { places: [], wide: 0, high: 0, columns: 0, rows: 0 };
+
+/** A grid of copies of a size, as many as fit, or as many rows or columns as are asked for. */
+function grid({ across, down, gutterMm }: Room, w: number, h: number, turned: boolean, most = Infinity): Block {
+  const columns = fits(across, w, w + gutterMm),
+    rows = Math.min(fits(down, h, h + gutterMm), most);
+  if (columns === 0 || rows === 0) return NOTHING;
+  const places = Array.from({ length: rows * columns }, (_, n) => ({
+    x: (n % columns) * (w + gutterMm),
+    y: Math.floor(n / columns) * (h + gutterMm),
+    turned,
+  }));
+  return { places, wide: columns * (w + gutterMm) - gutterMm, high: rows * (h + gutterMm) - gutterMm, columns, rows };
+}
+
+/** A block read from the other corner: what lay across lies down. */
+const flipped = ({ places, wide, high, columns, rows }: Block): Block => ({
+  places: places.map(({ x, y, turned }) => ({ x: y, y: x, turned: !turned })),
+  wide: high,
+  high: wide,
+  columns: rows,
+  rows: columns,
 });
+
+const more = (a: Block, b: Block): Block => (b.places.length > a.places.length ? b : a);
+
+/** Rows of copies of one way with rows of the other way beneath them, in the number that takes most in all. */
+function stacked(room: Room, w: number, h: number, turned: boolean): Block {
+  let best = grid(room, w, h, turned);
+  for (let rows = best.rows - 1; rows >= 0; rows--) {
+    const above = rows === 0 ? NOTHING : grid(room, w, h, turned, rows);
+    const from = rows === 0 ? 0 : above.high + room.gutterMm;
+    const below = grid({ ...room, down: room.down - from }, h, w, !turned);
+    if (above.places.length + below.places.length <= best.places.length) continue;
+    best = {
+      places: [...above.places, ...below.places.map((one) => ({ ...one, y: one.y + from }))],
+      wide: Math.max(above.wide, below.wide),
+      high: below.places.length > 0 ? from + below.high : above.high,
+      columns: Math.max(above.columns, below.columns),
+      rows: above.rows + below.rows,
+    };
+  }
+  return best;
+}
+
+/** As many copies as fit: in one grid, or with a part of them turned by a quarter, beside or beneath the others. */
+function straightWays(room: Room, w: number, h: number, turned: boolean): Block {
+  const plain = grid(room, w, h, false);
+  if (!turned || Math.abs(w - h) < 1e-9) return plain;
+  const across: Room = { ...room, across: room.down, down: room.across };
+  return [
+    stacked(room, w, h, false),
+    stacked(room, h, w, true),
+    flipped(stacked(across, h, w, true)),
+    flipped(stacked(across, w, h, false)),
+  ].reduce(more, plain);
+}
+
+/** Discs in rows, every other one indented by half a step. */
+function nestedRows({ across, down, gutterMm }: Room, w: number): Block {
+  const stepX = w + gutterMm,
+    stepY = (stepX * Math.sqrt(3)) / 2;
+  const columns = fits(across, w, stepX),
+    rows = fits(down, w, stepY),
+    indented = fits(across - stepX / 2, w, stepX);
+  const places = Array.from({ length: rows }, (_, row) =>
+    Array.from({ length: row % 2 === 1 ? indented : columns }, (__, column) => ({
+      x: column * stepX + (row % 2 === 1 ? stepX / 2 : 0),
+      y: row * stepY,
+      turned: false,
+    })),
+  ).flat();
+  const wide = columns * stepX - gutterMm + (indented === columns && rows > 1 ? stepX / 2 : 0);
+  return { places, wide, high: (rows - 1) * stepY + w, columns, rows };
+}
+
+/** Discs in the hollows of the row before, or of the column before, or in a plain grid: whatever takes most. */
+function nestedWays(room: Room, w: number): Block {
+  const across: Room = { ...room, across: room.down, down: room.across };
+  const columns = flipped(nestedRows(across, w));
+  const upright = { ...columns, places: columns.places.map((one) => ({ ...one, turned: false })) };
+  return [upright, grid(room, w, w, false)].reduce(more, nestedRows(room, w));
+}
 
 const trimmed = new WeakMap<PaintedPath, readonly PaintedPath[]>();
 
@@ -167,18 +261,12 @@ export function imposed(
   const [first] = drawings;
   const inks = new Map([...new Set(drawings)].flatMap((one) => one.inks.map((ink) => [ink.id, ink] as const)));
   const paths = drawings.slice(0, layout.places.length).flatMap((drawing, n) => {
-    const { x, y } = layout.places[n]!;
+    const { x, y, turned } = layout.places[n]!;
+    // A quarter turn in the way of the clock puts the lower left corner of the piece at the upper left of its place.
+    const map = turned ? ([0, 1, -1, 0, x + drawing.sheet.heightMm, y] as const) : ([1, 0, 0, 1, x, y] as const);
     return drawing.paths
       .flatMap((path) => withinBleed(path, drawing.sheet))
-      .map((own): PaintedPath => {
-        const { within } = own;
-        return {
-          ...own,
-          id: `${own.id}.${n + 1}`,
-          trace: (sink) => own.trace(moved(sink, x, y)),
-          within: within && ((sink) => within(moved(sink, x, y))),
-        };
-      });
+      .map((own): PaintedPath => ({ ...mappedPath(own, map), id: `${own.id}.${n + 1}` }));
   });
   return {
     name,
@@ -224,18 +312,20 @@ export function copyMarks(sheet: Sheet, layout: Layout): readonly Line[] {
   const { widthMm: w, heightMm: h, bleedMm } = sheet;
   const from = bleedMm + 0.5,
     to = from + 2.5;
+  const wide = ({ turned }: Place): number => (turned ? h : w),
+    high = ({ turned }: Place): number => (turned ? w : h);
   const inside = (x: number, y: number): boolean =>
     layout.places.some(
       (at) =>
         x > at.x - bleedMm - 1e-6 &&
-        x < at.x + w + bleedMm + 1e-6 &&
+        x < at.x + wide(at) + bleedMm + 1e-6 &&
         y > at.y - bleedMm - 1e-6 &&
-        y < at.y + h + bleedMm + 1e-6,
+        y < at.y + high(at) + bleedMm + 1e-6,
     );
-  const lines = layout.places.flatMap(({ x, y }) =>
+  const lines = layout.places.flatMap((place) =>
     [0, 1].flatMap((i) =>
       [0, 1].flatMap((k) => {
-        const [cx, cy, sx, sy] = [x + i * w, y + k * h, i ? 1 : -1, k ? 1 : -1];
+        const [cx, cy, sx, sy] = [place.x + i * wide(place), place.y + k * high(place), i ? 1 : -1, k ? 1 : -1];
         return [
           [cx + sx * from, cy, cx + sx * to, cy],
           [cx, cy + sy * from, cx, cy + sy * to],
@@ -267,9 +357,9 @@ export function sheetMarks(
     layout.places.every(
       (at) =>
         x + reach < at.x - bleedMm ||
-        x - reach > at.x + w + bleedMm ||
+        x - reach > at.x + (at.turned ? h : w) + bleedMm ||
         y + reach < at.y - bleedMm ||
-        y - reach > at.y + h + bleedMm,
+        y - reach > at.y + (at.turned ? w : h) + bleedMm,
     ),
   );
   return [...copyMarks(sheet, layout), ...free.flatMap(([x, y]) => registerMark(x, y))];

@@ -1,5 +1,6 @@
 import { fromHex, linear } from '../ink/colour';
-import type { Drawing } from '../drawing/drawPiece';
+import { printedOnly, type Drawing } from '../drawing/drawPiece';
+import { plainDrawn } from '../drawing/inks';
 import type { DrawnInk } from '../drawing/sink';
 import { PLAIN_INK } from '../piece/inks';
 import { asInPrint } from './preview';
@@ -19,21 +20,22 @@ const dark = (ink: DrawnInk): boolean => {
 };
 
 /** The ink of pictures where there is but one. */
-const ONE: Omit<DrawnInk, 'screen'> = {
+const ONE = plainDrawn({
   id: 'one',
   name: 'One',
   kind: 'process',
   cmyk: [0, 0, 0, 100],
   overprint: false,
   ...PLAIN_INK,
-};
+});
 
 /**
  * A piece as others will see it, trimmed, with nothing but the piece: as SVG.
  *
  * In one ink everything dark is black and everything light is paper; reversed it is the other way round, on black.
  */
-export function writeLook(drawing: Drawing, look: Look): string {
+export function writeLook(whole: Drawing, look: Look): string {
+  const drawing = printedOnly(whole);
   const { widthMm: w, heightMm: h } = drawing.sheet;
   const [ground, ink] = look === 'reversed' ? ['#111111', '#ffffff'] : ['#ffffff', '#111111'];
   const tint = (one: DrawnInk): DrawnInk => (look === 'print' ? one : { ...one, screen: dark(one) ? ink : ground });

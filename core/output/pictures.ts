@@ -62,7 +62,8 @@ export function planesOf(file: PictureFile, { ink, mostInk }: PaintedPicture): P
     opacity = opacityOf(rgba);
   if (!ink) return { components: 4, inks: separate(rgba, mostInk), opacity };
   const tint = tintOf(rgba);
-  if (ink.kind === 'spot') return { components: 1, inks: tint, opacity };
+  if (ink.kind === 'spot')
+    return { components: 1, inks: ink.share === 1 ? tint : tint.map((one) => Math.round(one * ink.share)), opacity };
   // A mix of process inks keeps its mix in every tint.
   const inks = new Uint8Array(tint.length * 4);
   for (let n = 0; n < tint.length; n++)

@@ -1,5 +1,7 @@
+import { screenHex } from '../ink/colour';
 import type { Drawing } from '../drawing/drawPiece';
 import type { DrawnInk, Paint } from '../drawing/sink';
+import { plainDrawn } from '../drawing/inks';
 import { PLAIN_INK } from '../piece/inks';
 
 /** What one plate prints: a process ink by its place in CMYK, or a spot ink by its id. */
@@ -28,20 +30,22 @@ export function platesOf(drawing: Pick<Drawing, 'paths'>): Plate[] {
   const process = ([0, 1, 2, 3] as const).filter(
     (channel) => coloured || inks.some((ink) => ink.kind === 'process' && ink.cmyk[channel] > 0),
   );
-  const spots = inks.filter((ink) => ink.kind === 'spot').sort((a, b) => (a.name < b.name ? -1 : 1));
+  // A tint prints on the plate of the ink that it is of.
+  const byPlate = new Map(inks.flatMap((ink) => (ink.kind === 'spot' ? [[ink.plate.id, ink.plate] as const] : [])));
+  const spots = [...byPlate.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
   return [
     ...process.map((channel): Plate => ({
       name: PROCESS_NAMES[channel],
       of: { process: channel },
       screen: PROCESS_SCREEN[channel],
     })),
-    ...spots.map((ink): Plate => ({ name: ink.name, of: { spot: ink.id }, screen: ink.screen })),
+    ...spots.map((ink): Plate => ({ name: ink.name, of: { spot: ink.id }, screen: screenHex(ink.cmyk) })),
   ];
 }
 
 /** How much of an ink lies on a plate, 0 to 100 %. */
 function shareOn(ink: DrawnInk, { of }: Plate): number {
-  if ('spot' in of) return ink.kind === 'spot' && ink.id === of.spot ? 100 : 0;
+  if ('spot' in of) return ink.kind === 'spot' && ink.plate.id === of.spot ? 100 * ink.share : 0;
   return ink.kind === 'process' ? ink.cmyk[of.process] : 0;
 }
 
@@ -54,15 +58,14 @@ const grey = (share: number): string => {
 };
 
 /** What a picture in its own colours is on the plate of a spot ink: none of it. */
-const NONE: DrawnInk = {
+const NONE = plainDrawn({
   id: 'none',
   name: 'None',
   kind: 'process',
   cmyk: [0, 0, 0, 0],
   overprint: false,
   ...PLAIN_INK,
-  screen: '#ffffff',
-};
+});
 
 /**
  * A drawing as one plate sees it: what prints on it in shades of grey, what knocks it out white. An ink that overprints

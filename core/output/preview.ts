@@ -1,4 +1,4 @@
-import type { Drawing } from '../drawing/drawPiece';
+import { printedOnly, type Drawing } from '../drawing/drawPiece';
 import { plateDrawing, type Plate } from './plates';
 import { MARKS_MM, printMarks } from './printMarks';
 import { svgElements } from './svg';
@@ -12,6 +12,8 @@ export interface PreviewOptions {
   readonly lines?: boolean;
   /** Pictures as they will look once they are separated. */
   readonly printed?: boolean;
+  /** Without what is for machines after printing. */
+  readonly printedOnly?: boolean;
   /** Without paper. */
   readonly transparent?: boolean;
   /** Lines that are drawn on every plate, mm of the sheet. */
@@ -32,11 +34,12 @@ export const asInPrint = (drawing: Drawing): Drawing => ({
  */
 export function writePreview(
   drawing: Drawing,
-  { plate, marks, lines, printed, transparent, crop = [] }: PreviewOptions,
+  { plate, marks, lines, printed, printedOnly: colours, transparent, crop = [] }: PreviewOptions,
 ): string {
   const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
   const out = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;
-  const shown = plate ? plateDrawing(drawing, plate) : printed ? asInPrint(drawing) : drawing;
+  const whole = colours ? printedOnly(drawing) : drawing;
+  const shown = plate ? plateDrawing(whole, plate) : printed ? asInPrint(whole) : whole;
   const thin = Math.max(w, h) / 500;
   const box = (by: number): string => `x="${-by}" y="${-by}" width="${w + 2 * by}" height="${h + 2 * by}"`;
   const { lines: strokes, circles } = marks ? printMarks(drawing.sheet) : { lines: [], circles: [] };

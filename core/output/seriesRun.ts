@@ -16,6 +16,10 @@ export interface SeriesRun {
   readonly piece: Piece;
   readonly table: SeriesTable;
   readonly mapping: SeriesMapping;
+  /** The column that names the file of a row; its words where there is none. */
+  readonly fileColumn?: number | null;
+  /** The column that says how many are made of a row; one each where there is none. */
+  readonly quantityColumn?: number | null;
   readonly faces: Faces;
   readonly pictures?: Pictures;
 }
@@ -59,7 +63,7 @@ export function drawRow(
     drawing,
     problems: problems
       .filter((one) => SEEN.has(one.code) || stops.has(one))
-      .map((problem) => ({ row: row + 1, problem, stops: !loose(problem) })),
+      .map((problem) => ({ row: row + 2, problem, stops: !loose(problem) })),
   };
 }
 
@@ -107,6 +111,16 @@ const fileName = (text: string): string =>
     60,
   ) || 'row';
 
+/** The most that is made of one row. */
+const MOST_OF_ROW = 1000;
+
+/** How many are made of a row: a whole number from 0 on; one where the column is empty or says something else. */
+function quantityOf({ table, quantityColumn }: SeriesRun, row: number): number {
+  const said =
+    quantityColumn === null || quantityColumn === undefined ? '' : (table.rows[row]![quantityColumn] ?? '').trim();
+  return /^\d{1,4}$/.test(said) ? Math.min(Number(said), MOST_OF_ROW) : 1;
+}
+
 /** The sheets of a series, drawn when they are asked for, so that only one of them is in memory. */
 function* sheetsOf(
   run: SeriesRun,
@@ -133,8 +147,9 @@ function* sheetsOf(
     problems.push(...own);
     if (own.some((one) => one.stops)) continue;
     count.made++;
-    drawings.push(drawing);
-    if (drawings.length === layout.places.length) {
+    for (let n = quantityOf(run, row); n > 0; n--) {
+      drawings.push(drawing);
+      if (drawings.length < layout.places.length) continue;
       yield page();
       drawings = [];
     }
@@ -181,7 +196,9 @@ export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: 
     problems.push(...own);
     if (own.some((one) => one.stops)) continue;
     count.made++;
-    const words = Object.values(run.mapping)
+    const words = (
+      run.fileColumn === null || run.fileColumn === undefined ? Object.values(run.mapping) : [run.fileColumn]
+    )
       .map((column) => rows[row]![column] ?? '')
       .join(' ');
     files[`${String(row + 1).padStart(4, '0')}-${fileName(words)}.pdf`] = await writePdf(

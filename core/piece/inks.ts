@@ -5,8 +5,7 @@ export type InkId = string;
 const inkId = id;
 
 /** What an ink is for: to be printed, or to tell a machine what to do there. */
-export const PURPOSES = ['print', 'cut', 'crease', 'white', 'varnish', 'foil', 'emboss', 'engrave'] as const;
-export type Purpose = (typeof PURPOSES)[number];
+const PURPOSES = ['print', 'cut', 'crease', 'white', 'varnish', 'foil', 'emboss', 'engrave'] as const;
 
 export const ink = object({
   id: id(),

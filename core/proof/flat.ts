@@ -64,7 +64,7 @@ export function flatOf(trace: Trace): Flat | null {
 
 /** Whether the fill of a painted outline covers a place: what is cut out of it, and what lies beyond its limit, does not. */
 export function covers({ trace, holes, within: limit, paint, picture }: PaintedPath, { x, y }: Vec): boolean {
-  if (!paint.fill && !picture) return false;
+  if ((!paint.fill || paint.fill.purpose !== 'print') && !picture) return false;
   const holds = (one: Trace): boolean => {
     const shape = flatOf(one);
     return shape !== null && within(shape, x, y);

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import type { Locator } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { circle, curve, HOME, lettering, piece } from '../support/pieces';
+import { curve, HOME, lettering, piece } from '../support/pieces';
 import { made } from './support';
 import { useBench } from './useBench';
 
@@ -26,7 +26,6 @@ describe('jobs of the trade', () => {
   const type = (words: string) => counted(on.page.keyboard.type(words));
   const key = (name: string) => counted(on.page.keyboard.press(name));
   const tool = (name: string) => click(on.page.locator(`[data-tool=${name}]`));
-  const button = (name: string | RegExp) => on.page.getByRole('button', { name }).first();
   const option = (name: string) => on.page.getByRole('option', { name, exact: true }).filter({ visible: true });
   const choose = async (box: string, name: string) => {
     await click(on.page.getByRole('combobox', { name: box }).first());

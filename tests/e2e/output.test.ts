@@ -137,7 +137,7 @@ describe('output', () => {
     await on.page.getByRole('button', { name: 'Cancel' }).click();
     await on.page.getByRole('alert').getByText('Cancelled. No file was made.').waitFor();
     await on.page.locator('[data-series=check]').click();
-    await on.page.getByText(/Row 417, left out: .*漢/).waitFor({ timeout: 60_000 });
+    await on.page.getByText(/Row 418, left out: .*漢/).waitFor({ timeout: 60_000 });
     expect((await on.bench.piece()).items).toEqual(badge().items);
   });
 });

@@ -1,3 +1,4 @@
+import { CURRENT_VERSION } from '#core/piece/version';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -104,7 +105,7 @@ describe.each(KINDS)('the server with %s', (kind) => {
       422,
       'wrong-piece',
     ],
-    ['a piece of a newer format', 'POST', '/pieces', { ...good, version: 9 }, 422, 'newer-version'],
+    ['a piece of a newer format', 'POST', '/pieces', { ...good, version: CURRENT_VERSION + 1 }, 422, 'newer-version'],
     ['changes of no shape', 'POST', '/pieces/ID/changes', { clientId: 'a' }, 422, 'wrong-field'],
     [
       'a step of no kind',

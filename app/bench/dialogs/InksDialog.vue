@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid';
 import { fromHex, nearestCmyk, screenHex, type Cmyk } from '#core/ink/colour';
 import { PLAIN_INK } from '#core/piece/inks';
+import { inksOf } from '#core/drawing/inks';
 import { setStep } from '#core/piece/steps/index';
 import { askedFor, replaceInk, spotNameProblem } from '#core/editing/edits/inkEdits';
 import type { Ink } from '#core/piece/types';
@@ -57,6 +58,17 @@ function setKind(kind: Ink['kind']): void {
   kindProblem.value = problem?.message ?? '';
   if (!problem) change({ kind }, kind === 'spot' ? 'Make it a spot ink' : 'Make it a process ink');
 }
+/** A tint of the chosen ink, beside it. */
+function addTint(): void {
+  const of = chosen.value!;
+  const names = new Set(inks.value.map((ink) => ink.name));
+  let share = 50;
+  while (names.has(`${of.name} ${share} %`) && share > 1) share--;
+  const ink: Ink = { ...of, id: nanoid(8), name: `${of.name} ${share} %`, tint: { of: of.id, share } };
+  if (setInks('New tint', [...inks.value, ink]) === null) view.inks = ink.id;
+}
+const screenOf = (ink: Ink): string => inksOf({ inks: inks.value }).get(ink.id)!.screen;
+
 function add(): void {
   const names = new Set(inks.value.map((ink) => ink.name));
   let n = inks.value.length + 1;
@@ -73,7 +85,12 @@ function add(): void {
 }
 function remove(): void {
   const ink = chosen.value!;
-  const rest = inks.value.filter((one) => one.id !== ink.id);
+  // Its tints become inks of their own, as they look.
+  const rest = inks.value
+    .filter((one) => one.id !== ink.id)
+    .map((one) =>
+      one.tint?.of === ink.id ? { ...one, cmyk: inksOf({ inks: inks.value }).get(one.id)!.cmyk, tint: null } : one,
+    );
   const steps = [
     ...(uses.value > 0 ? replaceInk(store.piece!, ink.id, instead.value || null) : []),
     setStep(store.piece!, null, ['inks'], rest),
@@ -100,8 +117,8 @@ const paper = (hex: string | null): void => {
           @click="view.inks = ink.id">
           <span
             class="swatch"
-            :class="{ spot: ink.kind === 'spot' }"
-            :style="{ background: screenHex(ink.cmyk) }" /><span class="name">{{ ink.name }}</span>
+            :class="{ spot: ink.kind === 'spot', technical: ink.purpose !== 'print' }"
+            :style="{ background: screenOf(ink) }" /><span class="name">{{ ink.name }}</span>
         </button>
         <button type="button" class="more" @click="add">+ New ink</button>
         <div class="paper-colour">
@@ -114,42 +131,47 @@ const paper = (hex: string | null): void => {
         </div>
       </div>
       <div v-if="chosen" class="one">
-        <div class="show" :style="{ background: screenHex(chosen.cmyk) }" />
+        <div class="show" :style="{ background: screenOf(chosen) }" />
         <div class="row">
           <span class="label">Name</span
           ><NameField :key="chosen.id" label="Name of the ink" :model-value="chosen.name" :commit="rename" />
         </div>
-        <div class="row">
-          <span class="label">Ink type</span>
-          <ChoiceBar label="Ink type" :options="KINDS" :model-value="chosen.kind" @change="setKind" />
-        </div>
-        <p v-if="kindProblem" class="problem" role="alert">{{ kindProblem }}</p>
-        <p v-if="chosen.kind === 'spot'" class="quiet said">
-          It prints on its own plate, called by its name. The mix shows it on the screen, and stands in where there is
-          no such plate.
-        </p>
-        <SliderField
-          v-for="(name, channel) in CHANNELS"
-          :key="name"
-          :label="name"
-          :model-value="chosen.cmyk[channel]!"
-          unit="%"
-          limits="inkShare"
-          :min="0"
-          :max="100"
-          :step="1"
-          :places="0"
-          :commit="share(channel)" />
-        <div class="row">
-          <span class="label">From a screen colour</span
-          ><span class="pick"
-            ><el-color-picker
-              :model-value="screenHex(chosen.cmyk)"
-              color-format="hex"
-              aria-label="Nearest mix to a screen colour"
-              @change="picked" /><span class="quiet">the nearest mix, {{ Math.round(total) }} % ink in all</span></span
-          >
-        </div>
+        <InkPurpose :ink="chosen" :inks="inks" :change="change" @refused="kindProblem = $event" />
+        <template v-if="!chosen.tint">
+          <div v-if="chosen.purpose === 'print'" class="row">
+            <span class="label">Ink type</span>
+            <ChoiceBar label="Ink type" :options="KINDS" :model-value="chosen.kind" @change="setKind" />
+          </div>
+          <p v-if="kindProblem" class="problem" role="alert">{{ kindProblem }}</p>
+          <p v-if="chosen.kind === 'spot' && chosen.purpose === 'print'" class="quiet said">
+            It prints on its own plate, called by its name. The mix shows it on the screen, and stands in where there is
+            no such plate.
+          </p>
+          <SliderField
+            v-for="(name, channel) in CHANNELS"
+            :key="name"
+            :label="name"
+            :model-value="chosen.cmyk[channel]!"
+            unit="%"
+            limits="inkShare"
+            :min="0"
+            :max="100"
+            :step="1"
+            :places="0"
+            :commit="share(channel)" />
+          <div class="row">
+            <span class="label">From a screen colour</span
+            ><span class="pick"
+              ><el-color-picker
+                :model-value="screenHex(chosen.cmyk)"
+                color-format="hex"
+                aria-label="Nearest mix to a screen colour"
+                @change="picked" /><span class="quiet"
+                >the nearest mix, {{ Math.round(total) }} % ink in all</span
+              ></span
+            >
+          </div>
+        </template>
         <label class="check"
           ><input
             type="checkbox"
@@ -169,6 +191,7 @@ const paper = (hex: string | null): void => {
             /></el-select>
           </template>
           <span v-else class="quiet">Used nowhere.</span>
+          <button v-if="!chosen.tint" class="key" type="button" @click="addTint">New tint</button>
           <button class="key" type="button" @click="remove">Delete ink</button>
         </div>
       </div>

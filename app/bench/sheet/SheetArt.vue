@@ -72,6 +72,7 @@ const paths = computed(() =>
         join: stroke?.join === 'mitre' ? undefined : stroke?.join,
         dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined,
         order: under ? 'stroke' : undefined,
+        technical: [fill, stroke?.ink].some((ink) => ink && ink.purpose !== 'print'),
         rule: own.rule === 'evenodd' ? own.rule : undefined,
         within: own.within ? written(own.within, own.within) : null,
         image: image(own),
@@ -94,7 +95,21 @@ const all = computed(() => {
 <template>
   <g class="art" :transform="`scale(${unit})`">
     <g
-      v-for="{ key, d, fill, stroke, width, join, dash, order, rule, within, image: picture, holes } in paths"
+      v-for="{
+        key,
+        d,
+        fill,
+        stroke,
+        width,
+        join,
+        dash,
+        order,
+        rule,
+        within,
+        technical,
+        image: picture,
+        holes,
+      } in paths"
       :key="key"
       v-memo="[
         d,
@@ -104,6 +119,7 @@ const all = computed(() => {
         join,
         dash,
         order,
+        technical,
         within,
         picture?.href,
         picture?.place,
@@ -149,6 +165,7 @@ const all = computed(() => {
         :fill-rule="rule"
         :clip-path="within ? `url(#within-${key})` : undefined"
         :d="d"
+        :opacity="technical ? 0.55 : undefined"
         :data-item="key"
         :fill="fill"
         :stroke="stroke"

@@ -62,10 +62,10 @@ export function spotNameProblem(piece: Piece, ink: Ink, name: string): Problem |
   if (name === '') return problem('no-name', 'An ink needs a name, so that the printer can tell which it is.');
   if (piece.inks.some((one) => one.id !== ink.id && one.name === name))
     return problem('same-name', `Another ink is called “${name}” already. Choose a name of its own.`);
-  if (ink.kind === 'spot' && RESERVED_INK_NAMES.has(name.toLowerCase()))
+  if ((ink.kind === 'spot' || ink.purpose !== 'print') && RESERVED_INK_NAMES.has(name.toLowerCase()))
     return problem(
       'reserved-name',
-      `A spot ink cannot be called “${name}”: printing keeps that name for a plate of its own. Add a word to it.`,
+      `A spot ink cannot be called “${name}”: printing keeps that name for a plate of its own. Call it “${name} spot”, say.`,
     );
   if ([...name].some((sign) => sign.charCodeAt(0) < 32))
     return problem('control-character', 'The name holds a character that cannot be shown. Type it anew.');

@@ -20,3 +20,22 @@ export interface OutlineSink {
 
 /** Sends an outline to a sink. */
 export type Trace = (sink: OutlineSink) => void;
+
+/** The map x' = a·x + c·y + e, y' = b·x + d·y + f. */
+export type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
+
+/** An outline through a map that keeps lines straight. */
+export const mappedTrace =
+  (trace: Trace, [a, b, c, d, e, f]: Affine): Trace =>
+  (sink) => {
+    const x = (px: number, py: number): number => a * px + c * py + e;
+    const y = (px: number, py: number): number => b * px + d * py + f;
+    trace({
+      moveTo: (px, py) => sink.moveTo(x(px, py), y(px, py)),
+      lineTo: (px, py) => sink.lineTo(x(px, py), y(px, py)),
+      quadTo: (x1, y1, px, py) => sink.quadTo(x(x1, y1), y(x1, y1), x(px, py), y(px, py)),
+      curveTo: (x1, y1, x2, y2, px, py) =>
+        sink.curveTo(x(x1, y1), y(x1, y1), x(x2, y2), y(x2, y2), x(px, py), y(px, py)),
+      closePath: () => sink.closePath(),
+    });
+  };

@@ -22,6 +22,8 @@ export const STANDARD_OPTIONS: FileOptions = {
   marks: false,
   dpi: 300,
   transparent: false,
+  technical: false,
+  bleed: false,
   toleranceMm: DXF_TOLERANCE_MM,
   imposition: null,
 };

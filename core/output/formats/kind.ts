@@ -16,6 +16,10 @@ export interface FileOptions {
   /** Pixels an inch. */
   readonly dpi: number;
   readonly transparent: boolean;
+  /** Whether lines to cut, varnish and the like are shown in pictures too. */
+  readonly technical: boolean;
+  /** Whether a picture reaches to the bleed. */
+  readonly bleed: boolean;
   /** How far polylines may be from the curves, mm. */
   readonly toleranceMm: number;
   /** A sheet of copies; null for the piece alone. */

@@ -1,4 +1,5 @@
 import type { FileFormat } from './kind';
+import { pictured } from '../../drawing/pictured';
 
 export const png: FileFormat = {
   name: 'PNG',
@@ -8,12 +9,12 @@ export const png: FileFormat = {
   ending: 'png',
   copies: true,
   drawn: true,
-  options: ['dpi', 'transparent'],
+  options: ['dpi', 'transparent', 'technical', 'bleed'],
   shownAs: 'Letters leave as outlines',
   plates: false,
-  preview: (_, { transparent }) => ({ transparent }),
+  preview: (_, { transparent, technical }) => ({ transparent, printedOnly: !technical }),
   async write({ drawing }, options, { rasterise }) {
     const { writePng } = await import('../png');
-    return writePng(drawing, options, rasterise);
+    return writePng(pictured(drawing, options), options, rasterise);
   },
 };

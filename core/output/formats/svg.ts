@@ -1,5 +1,6 @@
 import { ok } from '../../result';
 import { utf8, type FileFormat } from './kind';
+import { pictured } from '../../drawing/pictured';
 
 export const svg: FileFormat = {
   name: 'SVG outlines',
@@ -9,12 +10,12 @@ export const svg: FileFormat = {
   ending: 'svg',
   copies: true,
   drawn: true,
-  options: [],
+  options: ['technical', 'bleed'],
   shownAs: 'Letters leave as outlines',
   plates: false,
-  preview: () => ({}),
-  async write({ drawing }) {
+  preview: (_, { technical }) => ({ printedOnly: !technical }),
+  async write({ drawing }, options) {
     const { writeSvg } = await import('../svg');
-    return ok(utf8(writeSvg(drawing)));
+    return ok(utf8(writeSvg(pictured(drawing, options))));
   },
 };

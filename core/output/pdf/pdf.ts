@@ -15,7 +15,7 @@ import {
 import { sendDrawing, type Drawing } from '../../drawing/drawPiece';
 import type { Pictures } from '../../drawing/pictures';
 import { roundCubics } from '../../geometry/outlines/roundCubics';
-import type { DrawnInk, PaintedPicture } from '../../drawing/sink';
+import type { PaintedPicture } from '../../drawing/sink';
 import type { Sheet } from '../../piece/types';
 import { MM_PER_POINT } from '../../setting/line/size';
 import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
@@ -201,7 +201,7 @@ function contentOf(
   const { sheet } = drawing;
   const boxes = boxesOf(sheet, marks);
   const sink = new ContentSink({
-    spaceOf: (ink) => (ink.kind === 'spot' ? (spaces.get(ink.name) ?? null) : null),
+    spaceOf: (ink) => (ink.kind === 'spot' ? (spaces.get(ink.plate.name) ?? null) : null),
     imageOf,
   });
   const toPoints = 1 / MM_PER_POINT;
@@ -242,8 +242,7 @@ export async function writePdfPages(
   const { context, catalog } = document;
   context.header = PDFHeader.forVersion(1, 6);
   // A spot ink is one colour space in the whole file, whatever page it is on.
-  const spaces = new Map<string, string>(),
-    spots = new Map<string, DrawnInk>();
+  const spaces = new Map<string, string>();
   const colours = context.obj({});
   const images = context.obj({});
   const common = resources(context, colours),
@@ -254,10 +253,10 @@ export async function writePdfPages(
   for (const given of pages) {
     await onPage?.(count++);
     for (const ink of printedInks(given.drawing)) {
-      if (ink.kind !== 'spot' || spots.has(ink.name)) continue;
-      spots.set(ink.name, ink);
-      spaces.set(ink.name, `Spot${spots.size}`);
-      colours.set(PDFName.of(`Spot${spots.size}`), context.register(separation(context, nameOf(ink.name), ink.cmyk)));
+      const { name, cmyk } = ink.plate;
+      if (ink.kind !== 'spot' || spaces.has(name)) continue;
+      spaces.set(name, `Spot${spaces.size + 1}`);
+      colours.set(PDFName.of(spaces.get(name)!), context.register(separation(context, nameOf(name), cmyk)));
     }
     // An image stands once in the file, however often it is placed.
     const imageOf = (picture: PaintedPicture): string => {
@@ -268,7 +267,7 @@ export async function writePdfPages(
         names.set(key, (image = `Picture${names.size + 1}`));
         const space =
           picture.ink?.kind === 'spot'
-            ? colours.get(PDFName.of(spaces.get(picture.ink.name)!))!
+            ? colours.get(PDFName.of(spaces.get(picture.ink.plate.name)!))!
             : PDFName.of('DeviceCMYK');
         images.set(PDFName.of(image), imageObject(context, picture, given.drawing.pictures, space));
         seen = fingerprint(`${seen}\n${key}`);

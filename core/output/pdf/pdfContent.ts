@@ -22,6 +22,8 @@ export interface InkNames {
   readonly imageOf: (picture: PaintedPicture) => string;
 }
 
+const rounded = (share: number): number => Math.round(share * 1e4) / 1e4;
+
 /** Names of the graphics states for inks that overprint, and for those that do not. */
 export const OVERPRINT = 'Over';
 export const KNOCK_OUT = 'Knock';
@@ -84,7 +86,7 @@ export class ContentSink implements Sink {
 
   private colour(ink: DrawnInk, strokes: boolean): void {
     const space = this.names.spaceOf(ink);
-    if (space) this.text.ascii(`/${space} ${strokes ? 'CS' : 'cs'} 1 ${strokes ? 'SCN' : 'scn'}\n`);
+    if (space) this.text.ascii(`/${space} ${strokes ? 'CS' : 'cs'} ${rounded(ink.share)} ${strokes ? 'SCN' : 'scn'}\n`);
     else this.numbers(this.text, strokes ? 'K' : 'k', ...ink.cmyk.map((share) => share / 100));
   }
 

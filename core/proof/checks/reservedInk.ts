@@ -6,7 +6,8 @@ import { inksUsed } from '../inksUsed';
 /** Spot inks whose names stand for other plates: they would print on every plate, on none, or on a process plate. */
 export const reservedInk: Check = (ground) =>
   inksUsed(ground).flatMap(({ ink, itemId }) => {
-    if (ink.kind !== 'spot' || !RESERVED_INK_NAMES.has(ink.name.trim().toLowerCase())) return [];
+    if ((ink.kind !== 'spot' && ink.purpose === 'print') || !RESERVED_INK_NAMES.has(ink.name.trim().toLowerCase()))
+      return [];
     const taken = new Set(ground.piece.inks.map(({ name }) => name));
     let name = `${ink.name.trim()} spot`;
     for (let n = 2; taken.has(name); n++) name = `${ink.name.trim()} spot ${n}`;

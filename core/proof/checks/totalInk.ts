@@ -8,7 +8,7 @@ export const totalInk: Check = (ground) =>
   inksUsed(ground).flatMap(({ ink, itemId }) => {
     const { mostInk } = ground.piece.process;
     const sum = ink.cmyk.reduce((a, b) => a + b, 0);
-    if (ink.kind === 'spot' || sum <= mostInk + 1e-9) return [];
+    if (ink.kind === 'spot' || ink.purpose !== 'print' || ink.tint || sum <= mostInk + 1e-9) return [];
     const [c, m, y, k] = ink.cmyk;
     // Black stays, the three colours give way alike; black alone beyond the limit cannot be.
     const share = Math.max(0, mostInk - k) / Math.max(c + m + y, 1e-9);

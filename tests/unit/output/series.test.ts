@@ -240,9 +240,9 @@ describe('a series', () => {
   it('lists what is wrong, row by row', async () => {
     const problems = await checkSeries(run(), quiet);
     expect(problems.map((one) => [one.row, one.problem.code])).toEqual([
-      [3, 'missing-character'],
-      [4, 'overset'],
-      [5, 'no-words'],
+      [4, 'missing-character'],
+      [5, 'overset'],
+      [6, 'no-words'],
     ]);
     expect(problems[0]!.problem.message).toContain('漢');
     expect(problems[1]!.problem.message).toMatch(/[\d.]+ mm longer than its room/);
@@ -294,7 +294,7 @@ describe('a series', () => {
         quiet,
       ),
     );
-    expect(made).toMatchObject({ made: 1, problems: [{ row: 1, stops: false, problem: { code: 'fit-not-met' } }] });
+    expect(made).toMatchObject({ made: 1, problems: [{ row: 2, stops: false, problem: { code: 'fit-not-met' } }] });
   });
   it('leaves nothing behind when it is cancelled, or when no row can be made', async () => {
     await expect(

@@ -1,0 +1,136 @@
+import { describe, expect, it } from 'vitest';
+import { circle, curve, lettering, piece } from '../support/pieces';
+import { made } from './support';
+import { useBench } from './useBench';
+
+const line = { kind: 'line', from: { x: 8, y: 70 }, to: { x: 76, y: 70 } } as const;
+
+describe('gestures on the sheet', () => {
+  const on = useBench();
+  const open = async (items: Parameters<typeof piece>[0]) => {
+    await on.bench.open(await made(on.server, piece(items)));
+    await on.page.locator('[data-lettering], [data-curve]').first().waitFor({ state: 'attached' });
+  };
+  const press = (...keys: string[]) =>
+    keys.reduce((before, key) => before.then(() => on.page.keyboard.press(key)), Promise.resolve());
+  const items = async (): Promise<any[]> => {
+    await on.bench.kept();
+    return (await on.bench.piece()).items;
+  };
+  const item = async (id: string): Promise<any> => (await items()).find((one) => one.id === id);
+  const chosen = () => on.page.locator('.left [aria-pressed=true]').count();
+  const pick = (name: RegExp) => on.page.locator('.left').getByRole('button', { name }).first().click();
+
+  it('bends a line by pulling it, and a stretch of a drawn curve; words keep their side', async () => {
+    await open([curve(line, 'c'), lettering('TIDE', { curveId: 'c', bookends: { startU: 0, endU: 1 } })]);
+    await on.bench.drag([20, 70], [20, 60]);
+    const arc = (await item('c')).shape;
+    expect(arc.kind).toBe('arc');
+    expect((await item('words')).seat.tops).toBe('outward');
+    await press('Control+z');
+    expect((await item('c')).shape).toEqual(line);
+  });
+
+  it('turns words inside by pulling them across, and over with Shift', async () => {
+    await open([curve(circle(24)), lettering('TIDE')]);
+    await on.bench.drag([42, 16], [42, 22.5], 12);
+    expect((await item('words')).seat.side).toBe('inside');
+    await press('Control+z');
+    const [from, to] = [await on.bench.point(42, 16), await on.bench.point(42, 14)];
+    await on.page.mouse.move(from.x, from.y);
+    await on.page.mouse.down();
+    await on.page.keyboard.down('Shift');
+    await on.page.mouse.move(to.x, to.y, { steps: 6 });
+    await on.page.getByText('turned over').waitFor();
+    await on.page.mouse.up();
+    await on.page.keyboard.up('Shift');
+    expect((await item('words')).seat.tops).toBe('inward');
+  });
+
+  it('leaves no trace of lettering without words', async () => {
+    await open([curve(circle(24))]);
+    await press('2');
+    await on.bench.click(42.4, 17);
+    await on.page.locator('textarea:focus').waitFor();
+    await press('Escape');
+    expect((await items()).map(({ id }) => id)).toEqual(['ring']);
+    expect(await on.page.getByRole('button', { name: 'Redo' }).isDisabled()).toBe(true);
+    expect(await on.page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true);
+  });
+
+  it('lists what lies under the pointer in a menu, and groups, locks and gives a look from it', async () => {
+    await open([
+      { ...curve(circle(30)), fill: 'brass' },
+      { ...curve(circle(14), 'disc'), fill: 'deep' },
+      lettering('TIDE', { fill: 'rust' }),
+    ]);
+    const at = await on.bench.point(44, 46);
+    await on.page.mouse.click(at.x, at.y, { button: 'right' });
+    const menu = on.page.getByRole('menu');
+    await menu.getByRole('menuitemradio', { name: /^ring/ }).click();
+    expect(await on.page.locator('.left li.chosen .name').allTextContents()).toEqual(['ring']);
+    await press('l');
+    await on.bench.click(44, 46);
+    await press('Shift+l');
+    expect((await item('disc')).fill).toBe('brass');
+    await press('Control+a', 'g');
+    const group = (await items()).map((one) => one.group);
+    expect(new Set(group).size).toBe(1);
+    expect(group[0]).not.toBeNull();
+    await on.page.locator('.paper').click({ position: { x: 4, y: 4 } });
+    await on.bench.click(44, 46);
+    expect(await chosen()).toBe(3);
+    await press('Shift+g');
+    expect((await items()).map((one) => one.group)).toEqual([null, null, null]);
+    await pick(/^TIDE/);
+    await press('k', 'ArrowRight');
+    expect(await item('words')).toMatchObject({ locked: true, anchor: { startOffsetMm: 0 } });
+  });
+
+  it('spaces and sizes words by keys while the caret is in them', async () => {
+    await open([curve(circle(24)), lettering('TIDE')]);
+    await pick(/^TIDE/);
+    const field = on.bench.field('Wording');
+    await field.focus();
+    await press('Home', 'ArrowRight', 'Alt+ArrowRight', 'Alt+ArrowUp', 'Alt+Shift+ArrowRight');
+    await on.bench.kept();
+    expect(await item('words')).toMatchObject({
+      adjustments: [{ at: 0, kern: 5 }],
+      seat: { baselineShiftMm: 0.1 },
+      spacing: { tracking: 5 },
+    });
+  });
+
+  it('turns copies round a ring, upright where they would hang', async () => {
+    await open([curve(circle(24)), lettering('TIDE')]);
+    await pick(/^TIDE/);
+    await press('d');
+    const dialog = on.page.getByRole('dialog', { name: 'Turn a copy' });
+    await dialog.getByRole('textbox', { name: 'Turned by' }).fill('120');
+    await dialog.getByRole('textbox', { name: 'Copies' }).fill('2');
+    await dialog.getByRole('textbox', { name: 'Copies' }).press('Tab');
+    await dialog.getByRole('button', { name: 'Make 2 copies' }).click();
+    await dialog.waitFor({ state: 'hidden' });
+    const words = (await items()).filter((one) => one.type === 'lettering');
+    expect(words.map((one) => [Math.round(one.anchor.at.deg), one.seat.tops])).toEqual([
+      [0, 'outward'],
+      [120, 'inward'],
+      [240, 'inward'],
+    ]);
+  });
+
+  it('puts words clear of what their card says when they do not fit, and moves them into their room', async () => {
+    await open([
+      curve(line, 'c'),
+      lettering('TIDE', {
+        curveId: 'c',
+        bookends: { startU: 0, endU: 1 },
+        anchor: { at: { kind: 'fraction', u: 0.98 }, startOffsetMm: 0, align: 'centre', by: 'ink' },
+      }),
+    ]);
+    await pick(/^TIDE/);
+    await on.page.locator('[data-fit-by=place]').click();
+    await on.page.getByRole('group', { name: 'Ways to make it fit' }).waitFor({ state: 'hidden' });
+    expect((await item('words')).anchor.startOffsetMm).toBeLessThan(-3);
+  });
+});
