@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/dxfTolerance';
+import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileOptions } from '#core/output/formats/index';
 import { IMPOSITION_LIMITS } from '#core/output/impose';
 import { PNG_DPI } from '#core/output/png';
@@ -26,6 +26,10 @@ const OPTIONS = {
   marks: { type: 'boolean' },
   nested: { type: 'boolean' },
   turned: { type: 'boolean' },
+  seen: { type: 'boolean' },
+  box: { type: 'boolean' },
+  layers: { type: 'string' },
+  standard: { type: 'string' },
   technical: { type: 'boolean' },
   bleed: { type: 'boolean' },
   paper: { type: 'string' },
@@ -50,16 +54,22 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   paper: 'imposition',
   nested: 'imposition',
   turned: 'imposition',
+  seen: 'seen',
+  box: 'weedingBox',
+  layers: 'layers',
+  standard: 'standard',
   technical: 'technical',
   bleed: 'bleed',
   margin: 'imposition',
   gutter: 'imposition',
 };
 
-/** How the switches of a series are written. */
-const SERIES_FORMS: Readonly<Record<string, { readonly form: RegExp; readonly as: string }>> = {
+/** How the switches that take words are written. */
+const WORD_FORMS: Readonly<Record<string, { readonly form: RegExp; readonly as: string }>> = {
   map: { form: /^.+=.+$/, as: 'COLUMN=WORDS of a lettering' },
   file: { form: /./, as: 'COLUMN' },
+  layers: { form: /^(ink|item)$/, as: 'ink or item' },
+  standard: { form: /^(x4|x1a)$/, as: 'x4 or x1a' },
   quantity: { form: /./, as: 'COLUMN' },
 };
 
@@ -69,10 +79,10 @@ function fault(name: string, rawName: string, text: string | undefined): string 
   if (!Object.hasOwn(OPTIONS, name)) return `${said} is not known.`;
   if (OPTIONS[name as keyof typeof OPTIONS].type === 'boolean')
     return text === undefined ? null : `${said} is not known: ${rawName} takes no value.`;
-  if (SERIES_FORMS[name])
-    return text && SERIES_FORMS[name].form.test(text)
+  if (WORD_FORMS[name])
+    return text && WORD_FORMS[name].form.test(text)
       ? null
-      : `${said} is not known: write ${rawName}=${SERIES_FORMS[name].as}.`;
+      : `${said} is not known: write ${rawName}=${WORD_FORMS[name].as}.`;
   if (name === 'paper') {
     const { min, max } = IMPOSITION_LIMITS.sheetMm,
       size = paperSize(text);
@@ -99,7 +109,7 @@ export function readOptions(args: readonly string[]): Options | string {
     if (wrong) return wrong;
   }
   const number = (name: keyof typeof NUMBERS, standard: number): number => Number(values[name] ?? standard);
-  const is = (name: 'transparent' | 'marks' | 'nested' | 'turned' | 'technical' | 'bleed'): boolean =>
+  const is = (name: 'transparent' | 'marks' | 'nested' | 'turned' | 'technical' | 'bleed' | 'seen' | 'box'): boolean =>
     values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined);
@@ -116,6 +126,10 @@ export function readOptions(args: readonly string[]): Options | string {
     dpi: number('dpi', 300),
     transparent: is('transparent'),
     technical: is('technical'),
+    layers: values.layers === 'item' ? 'item' : 'ink',
+    standard: values.standard === 'x1a' ? 'x1a' : 'x4',
+    seen: is('seen'),
+    weedingBox: is('box'),
     bleed: is('bleed'),
     toleranceMm: number('tolerance', DXF_TOLERANCE_MM),
     marks: is('marks'),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { DXF_TOLERANCES } from '#core/output/dxfTolerance';
+import { DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileFormat, FileOptions } from '#core/output/formats/index';
 import { PNG_DPI, pngSize } from '#core/output/png';
 import { usePiece } from '~/stores/piece';
@@ -12,6 +12,10 @@ const set = (next: Partial<FileOptions>): null => {
   emit('change', next);
   return null;
 };
+const STANDARDS = [
+  { value: 'x4', name: 'PDF/X-4' },
+  { value: 'x1a', name: 'PDF/X-1a' },
+] as const;
 /** How many pixels a picture will have, or why there is none. */
 const pixels = computed(() => {
   const { imposition, dpi } = props.options;
@@ -26,6 +30,14 @@ const technical = computed(() => store.piece!.inks.some(({ purpose }) => purpose
   <TickField v-if="has.includes('marks')" :model-value="options.marks" @change="(marks) => set({ marks })">{{
     marksWord
   }}</TickField>
+  <div v-if="has.includes('standard')" class="row">
+    <span class="label">Standard</span>
+    <ChoiceBar
+      label="Standard"
+      :options="STANDARDS"
+      :model-value="options.standard"
+      @change="(standard) => set({ standard })" />
+  </div>
   <template v-if="has.includes('dpi')">
     <div class="row">
       <span class="label">Resolution, ppi</span
@@ -54,6 +66,21 @@ const technical = computed(() => store.piece!.inks.some(({ purpose }) => purpose
     :model-value="options.technical"
     @change="(value) => set({ technical: value })"
     >With technical inks</TickField
+  >
+  <TickField v-if="has.includes('seen')" :model-value="options.seen" @change="(seen) => set({ seen })"
+    >What is seen as one outline an ink</TickField
+  >
+  <TickField
+    v-if="has.includes('layers')"
+    :model-value="options.layers === 'ink'"
+    @change="(ink) => set({ layers: ink ? 'ink' : 'item' })"
+    >Layers by ink</TickField
+  >
+  <TickField
+    v-if="has.includes('weedingBox')"
+    :model-value="options.weedingBox"
+    @change="(weedingBox) => set({ weedingBox })"
+    >Weeding box</TickField
   >
   <div v-if="has.includes('toleranceMm')" class="row">
     <span class="label">Tolerance</span

@@ -52,6 +52,13 @@ class PathDataSink implements Sink {
   }
 }
 
+/** An outline as SVG path data. @param decimals places after the point, in mm */
+export function pathData(trace: Trace, decimals: number): string {
+  const sink = new PathDataSink(decimals);
+  trace(sink);
+  return sink.toString();
+}
+
 /** Name of the elements that list inks. */
 const INKS = 'https://under-arc.invalid/inks';
 

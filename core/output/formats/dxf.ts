@@ -1,20 +1,29 @@
+import { seenDrawing } from '../../drawing/seen';
 import { ok } from '../../result';
 import { utf8, type FileFormat } from './kind';
 
 export const dxf: FileFormat = {
   name: 'DXF',
   description: 'polylines in mm for plotters and engravers',
-  help: 'polylines in mm for plotters [--tolerance=0.01]',
+  help: 'polylines in mm for plotters [--tolerance=0.01] [--seen] [--layers=item] [--box] [--marks]',
   mediaType: 'image/vnd.dxf',
   ending: 'dxf',
   copies: true,
   drawn: true,
-  options: ['toleranceMm'],
+  options: ['marks', 'toleranceMm', 'layers', 'seen', 'weedingBox'],
   shownAs: 'Letters leave as outlines',
   plates: false,
   preview: () => ({ lines: true }),
-  async write({ drawing }, { toleranceMm }) {
-    const { writeDxf } = await import('../dxf');
-    return ok(utf8(writeDxf(drawing, toleranceMm)));
+  async write({ drawing }, { toleranceMm, layers, seen, weedingBox, marks, imposition }) {
+    const { writeDxf } = await import('../cut/dxf');
+    return ok(
+      utf8(
+        writeDxf(seen ? seenDrawing(drawing) : drawing, toleranceMm, {
+          layers,
+          weedingBox,
+          marks: marks && !imposition,
+        }),
+      ),
+    );
   },
 };

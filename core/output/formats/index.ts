@@ -1,4 +1,5 @@
-import { DXF_TOLERANCE_MM } from '../dxfTolerance';
+import { DXF_TOLERANCE_MM } from '../cut/dxfTolerance';
+import { cutSvg } from './cutSvg';
 import { dxf } from './dxf';
 import type { FileFormat, FileOptions } from './kind';
 import { liveSvg } from './liveSvg';
@@ -10,9 +11,15 @@ import { svg } from './svg';
 export type { FileFormat, FileOptions, FileSource, FileTools } from './kind';
 
 /** One line a format, by the name under which it is stored with a file, in the order in which they are offered. */
-export const FILE_FORMATS = { pdf, svg, 'live-svg': liveSvg, png, dxf, piece } as const satisfies Readonly<
-  Record<string, FileFormat>
->;
+export const FILE_FORMATS = {
+  pdf,
+  svg,
+  'live-svg': liveSvg,
+  png,
+  dxf,
+  'cut-svg': cutSvg,
+  piece,
+} as const satisfies Readonly<Record<string, FileFormat>>;
 
 export type FormatName = keyof typeof FILE_FORMATS;
 export const FORMAT_NAMES = Object.keys(FILE_FORMATS) as readonly FormatName[];
@@ -20,10 +27,14 @@ export const formatOf = (name: FormatName): FileFormat => FILE_FORMATS[name];
 
 export const STANDARD_OPTIONS: FileOptions = {
   marks: false,
+  standard: 'x4',
   dpi: 300,
   transparent: false,
   technical: false,
   bleed: false,
+  layers: 'ink',
+  seen: false,
+  weedingBox: false,
   toleranceMm: DXF_TOLERANCE_MM,
   imposition: null,
 };

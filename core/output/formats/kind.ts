@@ -13,6 +13,8 @@ import type { PreviewOptions } from '../preview';
 export interface FileOptions {
   /** Crop marks, and registration marks where it is not a sheet of copies. */
   readonly marks: boolean;
+  /** The standard that a PDF for print keeps to. */
+  readonly standard: 'x4' | 'x1a';
   /** Pixels an inch. */
   readonly dpi: number;
   readonly transparent: boolean;
@@ -22,6 +24,12 @@ export interface FileOptions {
   readonly bleed: boolean;
   /** How far polylines may be from the curves, mm. */
   readonly toleranceMm: number;
+  /** What the layers of a file for machines are: an ink each, or an item each. */
+  readonly layers: 'ink' | 'item';
+  /** Whether tools follow what is seen of each ink as one outline, so that nothing is cut twice. */
+  readonly seen: boolean;
+  /** Whether a box about all is cut too, by which what is left over is weeded. */
+  readonly weedingBox: boolean;
   /** A sheet of copies; null for the piece alone. */
   readonly imposition: Imposition | null;
 }

@@ -27,6 +27,8 @@ import { writeXmp } from './xmp';
 export interface PdfOptions {
   /** Crop and registration marks outside the bleed. */
   readonly marks: boolean;
+  /** PDF/X-4, or PDF/X-1a:2003, which knows no transparency; the first where it is left out. */
+  readonly standard?: 'x4' | 'x1a';
   /** The CMYK profile that becomes the output intent, compressed as PDF files hold it (zlib, RFC 1950). */
   readonly profile: Uint8Array;
 }
@@ -142,10 +144,22 @@ function resources(context: PDFContext, colours: PDFDict): PDFDict {
   return made;
 }
 
+/** Shares of ink as they come out on white paper where a picture is not opaque. */
+function onWhite(inks: Uint8Array, opacity: Uint8Array): Uint8Array {
+  const each = inks.length / opacity.length;
+  return inks.map((share, i) => Math.round((share * opacity[Math.floor(i / each)]!) / 255));
+}
+
 /**
  * A picture as an image of shares of ink, with a soft mask where it is not opaque (ISO 32000-1, 8.9.5 and 11.6.5.3).
  */
-function imageObject(context: PDFContext, picture: PaintedPicture, pictures: Pictures, space: PDFObject): PDFRef {
+function imageObject(
+  context: PDFContext,
+  picture: PaintedPicture,
+  pictures: Pictures,
+  space: PDFObject,
+  flat: boolean,
+): PDFRef {
   const { widthPx, heightPx } = picture;
   const { inks, opacity } = planesOf(pictures.get(picture.imageId)!, picture);
   const raster = (bytes: Uint8Array, colours: PDFObject): PDFRawStream => {
@@ -159,8 +173,9 @@ function imageObject(context: PDFContext, picture: PaintedPicture, pictures: Pic
     stream.dict.set(PDFName.of('ColorSpace'), colours);
     return stream;
   };
-  const image = raster(inks, space);
-  if (opacity) image.dict.set(PDFName.of('SMask'), context.register(raster(opacity, PDFName.of('DeviceGray'))));
+  const image = raster(flat && opacity ? onWhite(inks, opacity) : inks, space);
+  if (opacity && !flat)
+    image.dict.set(PDFName.of('SMask'), context.register(raster(opacity, PDFName.of('DeviceGray'))));
   return context.register(image);
 }
 
@@ -178,8 +193,8 @@ function outputIntent(context: PDFContext, profile: Uint8Array): PDFArray {
   return list;
 }
 
-function metadata(context: PDFContext, title: string, id: string): PDFRef {
-  const bytes = Uint8Array.from(utf8(writeXmp({ title, date: DATE.xmp, id })));
+function metadata(context: PDFContext, title: string, id: string, standard: 'x4' | 'x1a'): PDFRef {
+  const bytes = Uint8Array.from(utf8(writeXmp({ title, date: DATE.xmp, id, standard })));
   const stream = context.stream(bytes as unknown as string, { Type: 'Metadata', Subtype: 'XML' });
   return context.register(stream);
 }
@@ -235,12 +250,12 @@ function contentOf(
 export async function writePdfPages(
   name: string,
   pages: Iterable<PdfPage>,
-  { marks, profile }: PdfOptions,
+  { marks, profile, standard = 'x4' }: PdfOptions,
   onPage?: (page: number) => void | Promise<void>,
 ): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false });
   const { context, catalog } = document;
-  context.header = PDFHeader.forVersion(1, 6);
+  context.header = PDFHeader.forVersion(1, standard === 'x1a' ? 4 : 6);
   // A spot ink is one colour space in the whole file, whatever page it is on.
   const spaces = new Map<string, string>();
   const colours = context.obj({});
@@ -269,7 +284,7 @@ export async function writePdfPages(
           picture.ink?.kind === 'spot'
             ? colours.get(PDFName.of(spaces.get(picture.ink.plate.name)!))!
             : PDFName.of('DeviceCMYK');
-        images.set(PDFName.of(image), imageObject(context, picture, given.drawing.pictures, space));
+        images.set(PDFName.of(image), imageObject(context, picture, given.drawing.pictures, space, standard === 'x1a'));
         seen = fingerprint(`${seen}\n${key}`);
       }
       return image;
@@ -294,12 +309,14 @@ export async function writePdfPages(
     );
   }
   catalog.set(PDFName.of('OutputIntents'), outputIntent(context, profile));
-  catalog.set(PDFName.of('Metadata'), metadata(context, name, seen));
+  catalog.set(PDFName.of('Metadata'), metadata(context, name, seen, standard));
   const info = context.obj({});
   info.set(PDFName.of('Title'), PDFHexString.fromText(name));
   for (const part of ['Producer', 'Creator']) info.set(PDFName.of(part), PDFString.of('Under Arc'));
   for (const part of ['CreationDate', 'ModDate']) info.set(PDFName.of(part), PDFString.of(DATE.pdf));
   info.set(PDFName.of('Trapped'), PDFName.of('False'));
+  // Before PDF/X-4 the version stands here (ISO 15930-4, 6.13).
+  if (standard === 'x1a') info.set(PDFName.of('GTS_PDFXVersion'), PDFString.of('PDF/X-1a:2003'));
   context.trailerInfo.Info = context.register(info);
   const identifier = PDFHexString.of(seen);
   context.trailerInfo.ID = context.obj([identifier, identifier]);

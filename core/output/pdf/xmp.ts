@@ -7,15 +7,16 @@ export interface XmpFacts {
   readonly date: string;
   /** 32 hexadecimal digits. */
   readonly id: string;
+  readonly standard: 'x4' | 'x1a';
 }
 
 /** XMP metadata (ISO 16684-1) as PDF/X-4 asks for it (ISO 15930-7): version, title, dates, identifiers, trapping. */
-export function writeXmp({ title, date, id }: XmpFacts): string {
+export function writeXmp({ title, date, id, standard }: XmpFacts): string {
   const uuid = `uuid:${id.slice(0, 8)}-${id.slice(8, 12)}-${id.slice(12, 16)}-${id.slice(16, 20)}-${id.slice(20, 32)}`;
   return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>
 <x:xmpmeta xmlns:x="adobe:ns:meta/">
 <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
-<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:xmpMM="http://ns.adobe.com/xap/1.0/mm/" xmlns:pdf="http://ns.adobe.com/pdf/1.3/" xmlns:pdfxid="http://www.npes.org/pdfx/ns/id/">
+<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:xmpMM="http://ns.adobe.com/xap/1.0/mm/" xmlns:pdf="http://ns.adobe.com/pdf/1.3/" ${standard === 'x4' ? 'xmlns:pdfxid="http://www.npes.org/pdfx/ns/id/"' : 'xmlns:pdfx="http://ns.adobe.com/pdfx/1.3/"'}>
 <dc:format>application/pdf</dc:format>
 <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escape(title)}</rdf:li></rdf:Alt></dc:title>
 <xmp:CreateDate>${date}</xmp:CreateDate>
@@ -27,7 +28,7 @@ export function writeXmp({ title, date, id }: XmpFacts): string {
 <xmpMM:RenditionClass>default</xmpMM:RenditionClass>
 <pdf:Producer>Under Arc</pdf:Producer>
 <pdf:Trapped>False</pdf:Trapped>
-<pdfxid:GTS_PDFXVersion>PDF/X-4</pdfxid:GTS_PDFXVersion>
+${standard === 'x4' ? '<pdfxid:GTS_PDFXVersion>PDF/X-4</pdfxid:GTS_PDFXVersion>' : '<pdfx:GTS_PDFXVersion>PDF/X-1a:2003</pdfx:GTS_PDFXVersion>'}
 </rdf:Description>
 </rdf:RDF>
 </x:xmpmeta>

@@ -8,7 +8,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece, blocking, type Drawing } from '#core/drawing/drawPiece';
 import { frameOfPicture, pictureDpi, type Pictures } from '#core/drawing/pictures';
 import { fromHex } from '#core/ink/colour';
-import { writeDxf } from '#core/output/dxf';
+import { writeDxf } from '#core/output/cut/dxf';
 import { imposed, layOut, repeated } from '#core/output/impose';
 import { decodePicture } from '#core/output/pictures';
 import { writePieceFile } from '#core/output/pieceFile';

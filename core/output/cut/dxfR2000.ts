@@ -1,4 +1,4 @@
-import { deltaE, fromHex, type Rgb } from '../ink/colour';
+import { deltaE, fromHex, type Rgb } from '../../ink/colour';
 
 /**
  * The colours that DXF knew before it took any: numbers 1 to 7 and 10 to 249, which run round 24 hues, five depths

@@ -1,0 +1,74 @@
+import { regionOf, type Region } from '../geometry/outlines/edges';
+import { combine, traceRegion } from './booleans';
+import { cleanPath } from './clean';
+import type { Drawing } from './drawPiece';
+import type { PaintedPath } from './painted';
+import type { DrawnInk } from './sink';
+import { strokeRegion } from './strokeOutline';
+
+/** What is seen of an ink, without overlaps. */
+export interface SeenInk {
+  readonly ink: DrawnInk;
+  readonly region: Region;
+}
+
+/** What a drawing paints, from beneath to above: closed outlines filled, and strokes on closed outlines. */
+function layersOf(paths: readonly PaintedPath[]): SeenInk[] {
+  return paths.flatMap((path): SeenInk[] => {
+    if (path.picture) return [];
+    const clean = cleanPath(path);
+    const { fill, stroke, under } = path.paint;
+    const band = stroke && strokeRegion(clean);
+    const own = fill ? [{ ink: fill, region: combine('union', regionOf(clean.trace), []) }] : [];
+    const edge = stroke && band ? [{ ink: stroke.ink, region: band }] : [];
+    return under ? [...edge, ...own] : [...own, ...edge];
+  });
+}
+
+/**
+ * What is seen of each ink: all that it paints as one region, without what is painted over it by inks that knock out.
+ * Inks for machines cover nothing, and nothing covers them. Strokes on lines with ends, and dashed ones, have no
+ * region and are not in it.
+ */
+export function seenByInk(drawing: Drawing): SeenInk[] {
+  let above: Region = [];
+  const seen = new Map<string, SeenInk>();
+  for (const { ink, region } of layersOf(drawing.paths).reverse()) {
+    const technical = ink.purpose !== 'print';
+    const shown = technical || above.length === 0 ? region : combine('difference', region, above);
+    const known = seen.get(ink.id);
+    seen.set(ink.id, { ink, region: known ? combine('union', known.region, shown) : shown });
+    if (!technical && !ink.overprint) above = above.length === 0 ? region : combine('union', above, region);
+  }
+  return drawing.inks.flatMap(({ id }) => seen.get(id) ?? []).filter(({ region }) => region.length > 0);
+}
+
+/**
+ * A drawing of what is seen, one filled outline an ink: nothing in it lies over anything else, so that no tool cuts
+ * twice. Strokes on lines with ends stay as they are.
+ */
+export function seenDrawing(drawing: Drawing): Drawing {
+  const lines = drawing.paths.filter((path) => {
+    const { stroke } = path.paint;
+    return !path.picture && stroke !== null && strokeRegion(cleanPath(path)) === null;
+  });
+  return {
+    ...drawing,
+    paths: [
+      ...seenByInk(drawing).map(({ ink, region }): PaintedPath => ({
+        id: ink.id,
+        itemId: ink.id,
+        part: 'own',
+        paint: { fill: ink, stroke: null, under: false },
+        trace: (sink) => {
+          traceRegion(region, sink);
+        },
+        holes: [],
+        united: false,
+        within: null,
+        rule: 'nonzero',
+      })),
+      ...lines.map((path) => ({ ...path, paint: { ...path.paint, fill: null } })),
+    ],
+  };
+}
