@@ -68,13 +68,14 @@ export interface DxfOptions {
 /** From what is cut to the weeding box, mm. */
 const BOX_MM = 3;
 
-/** The area that a contour takes, without its sign: what lies inside another is smaller than that. */
+/**
+ * The area that a contour takes, without its sign: what lies inside another is smaller than that. It goes by the places
+ * that are written, so that the order is the same on every machine.
+ */
 function areaOf({ points }: Contour): number {
+  const at = (i: number): number => rounded(points[i % points.length]!);
   let sum = 0;
-  for (let i = 0; i < points.length; i += 2) {
-    const k = (i + 2) % points.length;
-    sum += points[i]! * points[k + 1]! - points[k]! * points[i + 1]!;
-  }
+  for (let i = 0; i < points.length; i += 2) sum += at(i) * at(i + 3) - at(i + 2) * at(i + 1);
   return Math.abs(sum) / 2;
 }
 
