@@ -62,7 +62,7 @@ export function lookCommands() {
     hideHelpers: show('Hide or show all helpers', 'h', 'plain'),
     sheetAlone: show('Show the sheet alone', 'Shift-h', 'alone'),
     editWords: {
-      label: 'Type the words of the selected lettering; with a tool in hand, put down what it makes',
+      label: 'Type the words',
       keys: ['Enter'],
       applies: () => view.tool !== 'pick' || store.selectedLettering !== null,
       run: () => {

@@ -9,6 +9,7 @@ const HAND: readonly (readonly [keys: string, what: string])[] = [
   ['Arrows', 'nudge by 0.1 mm, with Shift by 1 mm'],
   ['Ctrl C, Ctrl X', 'copy or cut what is selected; other programs get its outlines'],
   ['Ctrl V', 'paste; words alone go onto the selected curve. With Shift in place'],
+  ['Enter, with a tool', 'put down what it makes: in the middle of the sheet, or on the selected curve'],
   ['Alt ← →, in words', 'the gap at the caret; with Shift the tracking; with Ctrl ten times as much'],
   ['Alt ↑ ↓, in words', 'the baseline; with Shift the size'],
   ['Shift, drag', 'turn words over; keep lines level, upright or at 45°; move a curve whole'],
