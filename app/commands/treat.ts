@@ -16,9 +16,11 @@ import type { Command } from './kind';
 function useChosen() {
   const store = usePiece();
   const chosen = (): readonly Item[] => store.selection.flatMap((id) => findItem(store.piece!, id) ?? []);
-  const edit = (label: string, steps: readonly Step[], select?: readonly string[]): void => {
+  /** Whether the edit was made; it is said why not. */
+  const edit = (label: string, steps: readonly Step[], select?: readonly string[]): boolean => {
     const problem = store.edit(label, steps, undefined, select);
     if (problem) store.notice = { kind: 'warning', text: problem.message };
+    return problem === null;
   };
   return { store, view: useView(), chosen, edit };
 }
@@ -40,13 +42,13 @@ function holdCommands() {
       label: 'Group',
       keys: ['g'],
       applies: () => store.selection.length > 1,
-      run: () => edit('Group', groupSteps(store.piece!, store.selection, nanoid(8))),
+      run: () => void edit('Group', groupSteps(store.piece!, store.selection, nanoid(8))),
     },
     ungroup: {
       label: 'Ungroup',
       keys: ['Shift-g'],
       applies: () => store.piece !== null && store.selection.some((id) => withGroup(store.piece!, id).length > 1),
-      run: () => edit('Ungroup', ungroupSteps(store.piece!, store.selection)),
+      run: () => void edit('Ungroup', ungroupSteps(store.piece!, store.selection)),
     },
     lock: {
       label: 'Lock or unlock',
@@ -66,6 +68,7 @@ function holdCommands() {
       applies: () => view.isolated !== null || store.selectedCurve !== null,
       run: () => {
         view.isolated = view.isolated === null ? store.selectedCurve!.id : null;
+        if (view.isolated) store.notice = { kind: 'info', text: 'One ring is shown alone. Esc shows all again.' };
       },
     },
   } satisfies Record<string, Command>;
@@ -88,7 +91,7 @@ function lookCommandsOf() {
       label: 'Paste the look',
       keys: ['Shift-l'],
       applies: () => view.look !== null && store.selection.length > 0,
-      run: () => edit('Paste look', lookSteps(store.piece!, view.look!, store.selection)),
+      run: () => void edit('Paste look', lookSteps(store.piece!, view.look!, store.selection)),
     },
   } satisfies Record<string, Command>;
 }
@@ -104,9 +107,8 @@ function wordCommands() {
       store.notice = { kind: 'warning', text: steps.problem.message };
       return;
     }
-    edit('Make a twin', steps.value, [id]);
     // Its words can be typed at once.
-    view.askForWords();
+    if (edit('Make a twin', steps.value, [id])) view.askForWords();
   }
 
   return {
@@ -115,7 +117,7 @@ function wordCommands() {
       keys: ['o'],
       applies: () => letterings().length > 0,
       run: () =>
-        edit(
+        void edit(
           'Turn over',
           letterings().flatMap((one) =>
             rewrite(

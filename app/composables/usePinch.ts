@@ -31,7 +31,7 @@ export function usePinch(surface: Readonly<Ref<SVGSVGElement | null>>): void {
       event.stopPropagation();
       event.preventDefault();
       // As Escape does for a drag that is under way.
-      window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', cancelable: true }));
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', cancelable: true, bubbles: true }));
     },
     { capture: true },
   );

@@ -16,13 +16,6 @@ const TRIES = 5;
 const TAB_PX = 3;
 const ANCHOR_PX = 13;
 
-const covers = new WeakMap<SetLettering, readonly Vec[]>();
-const coverOfSet = (set: SetLettering): readonly Vec[] => {
-  let cover = covers.get(set);
-  if (!cover) covers.set(set, (cover = coverOf(set)));
-  return cover;
-};
-
 /** Whether a place lies within a closed line, by how often a ray from it crosses that. */
 const within = (line: readonly Vec[], { x, y }: Vec): boolean =>
   line.reduce((inside, a, i) => {
@@ -108,7 +101,7 @@ export function usePlaceMarks() {
   const store = usePiece();
   const view = useView();
   const obstacles = computed(() =>
-    view.tool === 'pick' ? [...store.settings.values()].flatMap((one) => (one.ok ? [coverOfSet(one.value)] : [])) : [],
+    view.tool === 'pick' ? [...store.settings.values()].flatMap((one) => (one.ok ? [coverOf(one.value)] : [])) : [],
   );
   const marks = computed(() => {
     const set = store.selectedSetting;

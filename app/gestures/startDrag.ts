@@ -3,6 +3,8 @@ import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
 export interface DragSteps {
+  /** What the keys do while it lasts, told at the foot of the sheet; '' for nothing. */
+  readonly hint?: string;
   /** Called for every move once the pointer has left its place. `gesture` names this drag in the undo list. */
   readonly move: (event: PointerEvent, gesture: string) => void;
   /** Called when the drag ends, with whether it was one at all or only a click. */
@@ -15,7 +17,7 @@ export interface DragSteps {
 const THRESHOLD = 3;
 
 /** Follows a pointer from its press to its release, wherever it goes. Escape takes back what the drag has done. */
-export function startDrag(event: PointerEvent, { move, end, takenBack }: DragSteps): void {
+export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack }: DragSteps): void {
   const store = usePiece();
   const view = useView();
   const gesture = nanoid(12);
@@ -32,11 +34,13 @@ export function startDrag(event: PointerEvent, { move, end, takenBack }: DragSte
   const onMove = (next: PointerEvent): void => {
     if (next.pointerId !== event.pointerId) return;
     if (!moved && Math.hypot(next.clientX - from.x, next.clientY - from.y) < THRESHOLD) return;
+    if (!moved) view.dragHint = hint;
     moved = true;
     waiting = next;
     if (!frame) frame = requestAnimationFrame(run);
   };
   const letGo = (): void => {
+    view.dragHint = '';
     if (frame) cancelAnimationFrame(frame);
     window.removeEventListener('pointermove', onMove);
     window.removeEventListener('pointerup', stop);

@@ -84,6 +84,7 @@ export function useCurveDrag({ at, tidyMm, tidied, snapMm, snap, tell, hush }: S
     const bends = shape.kind === 'line' || shape.kind === 'arc' || hold !== null;
     const parent = shape.kind === 'parallel' ? store.trackOf(shape.of) : null;
     startDrag(event, {
+      hint: bends ? 'Shift moves it whole, Alt lets nothing snap, Esc takes it back.' : '',
       move: (next, gesture) => {
         const to = at(next);
         if (bends && !next.shiftKey) {

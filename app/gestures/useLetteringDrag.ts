@@ -170,11 +170,11 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     let onto: Curve | null = null;
     let drag = '';
     startDrag(event, {
+      hint: single ? '' : KEYS,
       move: (next, gesture) => {
         const to = at(next),
           snap = next.altKey ? 0 : snapMm();
         drag = gesture;
-        view.dragHint = single ? '' : KEYS;
         if (single) {
           const way = letters.inFrameOf(single, lettering, { x: to.x - from.x, y: to.y - from.y });
           tell(letters.nudge(lettering, single.from, way.along, way.off, gesture), to);
@@ -191,7 +191,6 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
       end: (last, moved) => {
         over.end();
         hush();
-        view.dragHint = '';
         if (onto) dropOnto(lettering, onto, at(last), drag);
         // A click on letters that are selected already picks the one that is meant.
         const gap = !moved && again ? gapHere(lettering, from) : null;
@@ -201,10 +200,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
           letters.pick(hit);
         } else if (!single) view.range = null;
       },
-      takenBack: () => {
-        over.end();
-        view.dragHint = '';
-      },
+      takenBack: over.end,
     });
   }
 

@@ -1,25 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { circle, curve, lettering, piece } from '../support/pieces';
-import { made } from './support';
-import { useBench } from './useBench';
+import { circle, curve, lettering } from '../support/pieces';
+import { useHand } from './useHand';
 
 const line = { kind: 'line', from: { x: 8, y: 70 }, to: { x: 76, y: 70 } } as const;
 
 describe('gestures on the sheet', () => {
-  const on = useBench();
-  const open = async (items: Parameters<typeof piece>[0]) => {
-    await on.bench.open(await made(on.server, piece(items)));
-    await on.page.locator('[data-lettering], [data-curve]').first().waitFor({ state: 'attached' });
-  };
-  const press = (...keys: string[]) =>
-    keys.reduce((before, key) => before.then(() => on.page.keyboard.press(key)), Promise.resolve());
-  const items = async (): Promise<any[]> => {
-    await on.bench.kept();
-    return (await on.bench.piece()).items;
-  };
-  const item = async (id: string): Promise<any> => (await items()).find((one) => one.id === id);
-  const chosen = () => on.page.locator('.left [aria-pressed=true]').count();
-  const pick = (name: RegExp) => on.page.locator('.left').getByRole('button', { name }).first().click();
+  const { on, open, press, items, item, chosen, pick } = useHand();
 
   it('bends a line by pulling it, and a stretch of a drawn curve; words keep their side', async () => {
     await open([curve(line, 'c'), lettering('TIDE', { curveId: 'c', bookends: { startU: 0, endU: 1 } })]);
@@ -132,5 +118,25 @@ describe('gestures on the sheet', () => {
     await on.page.locator('[data-fit-by=place]').click();
     await on.page.getByRole('group', { name: 'Ways to make it fit' }).waitFor({ state: 'hidden' });
     expect((await item('words')).anchor.startOffsetMm).toBeLessThan(-3);
+  });
+
+  it('zooms and pans with two fingers, and takes back what the first one had begun', async () => {
+    await open([curve(circle(24))]);
+    const before = await items();
+    const session = await on.page.context().newCDPSession(on.page);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: [number, number][]) =>
+      session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map(([x, y], id) => ({ x, y, id })) });
+    const paper = async () => (await on.page.locator('.paper').boundingBox())!;
+    const was = await paper();
+    const [x, y] = [was.x + was.width / 2, was.y + was.height / 2];
+    await touch('touchStart', [x - 40, y]);
+    await touch('touchStart', [x - 40, y], [x + 40, y]);
+    for (let n = 1; n <= 5; n++) await touch('touchMove', [x - 40 - 8 * n, y + 4 * n], [x + 40 + 8 * n, y + 4 * n]);
+    await touch('touchEnd');
+    await on.bench.settle();
+    const now = await paper();
+    expect(now.width / was.width).toBeCloseTo(2, 1);
+    expect(Math.abs(now.y + now.height / 2 - (y + 20))).toBeLessThan(3);
+    expect(await items()).toEqual(before);
   });
 });

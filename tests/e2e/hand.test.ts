@@ -1,25 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
 import { made } from './support';
-import { useBench } from './useBench';
+import { useHand } from './useHand';
 
 const line = { kind: 'line', from: { x: 8, y: 70 }, to: { x: 76, y: 70 } } as const;
 
 describe('the hand', () => {
-  const on = useBench();
-  const open = async (items: Parameters<typeof piece>[0]) => {
-    await on.bench.open(await made(on.server, piece(items)));
-    await on.page.locator('[data-lettering], [data-curve]').first().waitFor({ state: 'attached' });
-  };
-  const press = (...keys: string[]) =>
-    keys.reduce((before, key) => before.then(() => on.page.keyboard.press(key)), Promise.resolve());
-  const items = async (): Promise<any[]> => {
-    await on.bench.kept();
-    return (await on.bench.piece()).items;
-  };
-  const item = async (id: string): Promise<any> => (await items()).find((one) => one.id === id);
-  const chosen = () => on.page.locator('.left [aria-pressed=true]').count();
-  const pick = (name: RegExp) => on.page.locator('.left').getByRole('button', { name }).first().click();
+  const { on, open, press, items, item, chosen, pick } = useHand();
 
   it('selects with a frame, moves all of it by drag and by keys, and deletes it, each as one entry', async () => {
     await open([

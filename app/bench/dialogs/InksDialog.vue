@@ -115,10 +115,10 @@ const paper = (hex: string | null): void => {
           type="button"
           :aria-pressed="chosen?.id === ink.id"
           @click="view.inks = ink.id">
-          <span
-            class="swatch"
-            :class="{ spot: ink.kind === 'spot', technical: ink.purpose !== 'print' }"
-            :style="{ background: screenOf(ink) }" /><span class="name">{{ ink.name }}</span>
+          <span class="swatch" :class="{ spot: ink.kind === 'spot' }" :style="{ background: screenOf(ink) }" /><span
+            class="name"
+            >{{ ink.name }}</span
+          >
         </button>
         <button type="button" class="more" @click="add">+ New ink</button>
         <div class="paper-colour">

@@ -49,8 +49,9 @@ function image({ picture, trace }: PaintedPath) {
 }
 
 /** Alone, a ring is shown with all that stands on it. */
+const alone = computed(() => (store.piece!.items.some(({ id }) => id === view.isolated) ? view.isolated : null));
 const isShown = (item: Item): boolean =>
-  view.isolated === null || item.id === view.isolated || ('curveId' in item && item.curveId === view.isolated);
+  alone.value === null || item.id === alone.value || ('curveId' in item && item.curveId === alone.value);
 
 const paths = computed(() =>
   (store.piece?.items ?? []).filter(isShown).flatMap((item) => {

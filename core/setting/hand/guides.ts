@@ -149,7 +149,14 @@ function stretchPoints(path: MeasuredPath, from: number, to: number, direction: 
  * The outline of the strip of the sheet that a lettering's ink covers, for pointing at it: from the baseline of its
  * last line to the cap line of its first.
  */
-export function coverOf(set: SetLettering): Vec[] {
+export function coverOf(set: SetLettering): readonly Vec[] {
+  let cover = covers.get(set);
+  if (!cover) covers.set(set, (cover = findCover(set)));
+  return cover;
+}
+const covers = new WeakMap<SetLettering, readonly Vec[]>();
+
+function findCover(set: SetLettering): Vec[] {
   const { direction, path, baselineMm, capMm, stance } = set;
   const lines = linesOf(set);
   const inked = lines.filter((line) => line.overset.inkMm > 0);

@@ -3,10 +3,10 @@ import { nanoid } from 'nanoid';
 import { asOutlinesSteps } from '#core/drawing/asOutlines';
 import { movedTo } from '#core/editing/edits/operations';
 import { rewrite } from '#core/editing/edits/reseat';
-import { twinSteps } from '#core/editing/edits/twin';
 import { twinOf } from '#core/editing/rules/twins';
 import { setStep } from '#core/piece/steps/index';
 import { findCurve, isCurve, type Lettering, type TwinShare } from '#core/piece/types';
+import { COMMANDS } from '~/commands';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -16,6 +16,7 @@ const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 useSidePanel();
 const view = useView();
+const commands = inject(COMMANDS)!;
 
 const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));
 const closed = computed(() => store.trackOf(props.lettering.curveId)?.path.path.closed ?? false);
@@ -32,14 +33,6 @@ const SHARES: readonly { share: TwinShare; name: string }[] = [
 const warn = (problem: { message: string } | null): void => {
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 };
-function makeTwin(): void {
-  const id = nanoid(8);
-  const steps = twinSteps(store.piece!, props.lettering, id);
-  const problem = steps.ok ? store.edit('Make a twin', steps.value, undefined, [id]) : steps.problem;
-  warn(problem);
-  // Its words can be typed at once.
-  if (!problem) view.askForWords();
-}
 /** The one of the two that says so. */
 const holder = computed(() =>
   twin.value ? (props.lettering.twin?.of === twin.value.other.id ? props.lettering : twin.value.other) : null,
@@ -98,11 +91,11 @@ function pasteSeat(): void {
     </header>
     <div class="acts">
       <button
-        v-if="closed && !twin"
+        v-if="commands.twin.applies()"
         class="key"
         type="button"
         title="The same lettering opposite, upright, in the same band"
-        @click="makeTwin">
+        @click="commands.twin.run()">
         Make a twin
       </button>
       <button v-if="twin" class="key" type="button" @click="part">Detach from twin</button>
@@ -116,22 +109,10 @@ function pasteSeat(): void {
         @click="outlines">
         Copy as outlines
       </button>
-      <button
-        class="key"
-        type="button"
-        @click="
-          store.set(lettering.hidden ? 'Show lettering' : 'Hide lettering', lettering.id, ['hidden'], !lettering.hidden)
-        ">
-        {{ lettering.hidden ? 'Show' : 'Hide' }}
-      </button>
-      <button
-        class="key"
-        type="button"
-        :aria-pressed="lettering.locked"
-        @click="store.set(lettering.locked ? 'Unlock' : 'Lock', lettering.id, ['locked'], !lettering.locked)">
-        {{ lettering.locked ? 'Unlock' : 'Lock' }}
-      </button>
-      <button class="key" type="button" @click="emit('remove')">Delete this lettering</button>
+      <LockHideDelete
+        :item="lettering"
+        @set="(label, field, value) => store.set(`${label} lettering`, lettering.id, [field], value)"
+        @remove="emit('remove')" />
     </div>
     <div v-if="twin" class="shares" role="group" aria-label="Shared with the twin">
       <span class="label">Shared with the twin</span>
