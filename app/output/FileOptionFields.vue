@@ -22,8 +22,37 @@ const pixels = computed(() => {
   const size = pngSize(imposition ? { ...imposition, bleedMm: 0 } : store.piece!.sheet, dpi);
   return size.ok ? `${size.value.widthPx} × ${size.value.heightPx} pixels` : size.problem.message;
 });
-/** Whether the piece has inks for machines after printing. */
-const technical = computed(() => store.piece!.inks.some(({ purpose }) => purpose !== 'print'));
+interface Tick {
+  readonly option: keyof FileOptions;
+  readonly name: string;
+  readonly on: (now: FileOptions) => boolean;
+  readonly next: (on: boolean) => Partial<FileOptions>;
+  /** Whether it makes a difference to this piece. */
+  readonly matters?: () => boolean;
+}
+const flag = (option: 'bleed' | 'technical' | 'seen' | 'weedingBox', name: string, matters?: () => boolean): Tick => ({
+  option,
+  name,
+  on: (now) => now[option],
+  next: (on) => ({ [option]: on }),
+  matters,
+});
+/** One line a choice of yes or no. */
+const TICKS: readonly Tick[] = [
+  flag('bleed', 'With its bleed', () => store.piece!.sheet.bleedMm > 0 && !props.options.imposition),
+  flag('technical', 'With technical inks', () => store.piece!.inks.some(({ purpose }) => purpose !== 'print')),
+  flag('seen', 'What is seen as one outline an ink'),
+  {
+    option: 'layers',
+    name: 'Layers by ink',
+    on: ({ layers }) => layers === 'ink',
+    next: (on) => ({ layers: on ? 'ink' : 'item' }),
+  },
+  flag('weedingBox', 'Weeding box'),
+];
+const ticks = computed(() =>
+  TICKS.filter(({ option, matters }) => (props.has as readonly string[]).includes(option) && (matters?.() ?? true)),
+);
 </script>
 
 <template>
@@ -56,31 +85,11 @@ const technical = computed(() => store.piece!.inks.some(({ purpose }) => purpose
     <p class="quiet said" role="status">{{ pixels }}</p>
   </template>
   <TickField
-    v-if="has.includes('bleed') && store.piece!.sheet.bleedMm > 0 && !options.imposition"
-    :model-value="options.bleed"
-    @change="(bleed) => set({ bleed })"
-    >With its bleed</TickField
-  >
-  <TickField
-    v-if="has.includes('technical') && technical"
-    :model-value="options.technical"
-    @change="(value) => set({ technical: value })"
-    >With technical inks</TickField
-  >
-  <TickField v-if="has.includes('seen')" :model-value="options.seen" @change="(seen) => set({ seen })"
-    >What is seen as one outline an ink</TickField
-  >
-  <TickField
-    v-if="has.includes('layers')"
-    :model-value="options.layers === 'ink'"
-    @change="(ink) => set({ layers: ink ? 'ink' : 'item' })"
-    >Layers by ink</TickField
-  >
-  <TickField
-    v-if="has.includes('weedingBox')"
-    :model-value="options.weedingBox"
-    @change="(weedingBox) => set({ weedingBox })"
-    >Weeding box</TickField
+    v-for="tick in ticks"
+    :key="tick.option"
+    :model-value="tick.on(options)"
+    @change="(on) => set(tick.next(on))"
+    >{{ tick.name }}</TickField
   >
   <div v-if="has.includes('toleranceMm')" class="row">
     <span class="label">Tolerance</span

@@ -10,6 +10,7 @@ const widthMm = ref(84);
 const heightMm = ref(84);
 const problem = ref('');
 const busy = ref(false);
+const first = useTemplateRef<HTMLInputElement>('first');
 /** From the width Enter goes on to the height. */
 const height = useTemplateRef<{ focus: () => void }>('height');
 
@@ -51,11 +52,16 @@ async function make(): Promise<void> {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="New piece" width="560px" align-center>
+  <el-dialog v-model="open" title="New piece" width="560px" align-center @opened="first?.focus()">
     <form @submit.prevent="make">
       <label class="line"
         ><span class="quiet">Name</span
-        ><input v-model="name" class="text" maxlength="200" @focus="($event.target as HTMLInputElement).select()"
+        ><input
+          ref="first"
+          v-model="name"
+          class="text"
+          maxlength="200"
+          @focus="($event.target as HTMLInputElement).select()"
       /></label>
       <p class="quiet head">Sheet</p>
       <div class="presets" role="group" aria-label="Sheet sizes">

@@ -259,11 +259,9 @@ describe('jobs of the trade', () => {
       for (const name of names) await key(name);
     };
     const typed = (text: string) => keys(...text.split(''));
-    await on.page.locator('body').press('n');
-    actions++;
-    await on.page.getByRole('dialog', { name: 'New piece' }).waitFor();
-    await on.page.getByRole('dialog', { name: 'New piece' }).getByRole('textbox', { name: 'Name' }).press('Enter');
-    actions++;
+    await keys('n');
+    await on.page.getByRole('dialog', { name: 'New piece' }).locator('input:focus').waitFor();
+    await keys('Enter');
     await on.page.locator('.bench').waitFor();
     await keys('3', 'Enter');
     await expect.poll(() => on.page.evaluate(() => document.activeElement?.tagName)).toBe('INPUT');

@@ -8,6 +8,7 @@ import { useView } from '~/stores/view';
 /** Copies of what is selected, each turned by the same angle farther than the one before. */
 const store = usePiece();
 const view = useView();
+const first = useTemplateRef<{ focus: () => void }>('first');
 const deg = ref(180);
 const count = ref(1);
 const upright = ref(true);
@@ -29,11 +30,12 @@ function make(): void {
 </script>
 
 <template>
-  <el-dialog v-model="view.turnCopy" title="Turn a copy" width="340px" align-center>
+  <el-dialog v-model="view.turnCopy" title="Turn a copy" width="340px" align-center @opened="first?.focus()">
     <form @submit.prevent="make">
       <div class="row">
         <span class="label">Turned by</span>
         <QuantityField
+          ref="first"
           label="Turned by"
           :model-value="deg"
           unit="°"

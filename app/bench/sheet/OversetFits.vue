@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { Vec } from '#core/geometry/vec';
-import { fitsOf, pastMm, type Fit } from '#core/setting/space/fits';
+import { fitsOf, fitStep, pastMm, type Fit } from '#core/setting/space/fits';
 import { holdersOf } from '#core/piece/types';
 import { placeOff } from '#core/setting/hand/guides';
 import { worstLine } from '#core/setting/line/set';
-import { setStep } from '#core/piece/steps/index';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -59,18 +58,7 @@ const fits = computed((): Fit[] => {
 });
 
 function take(fit: Fit): void {
-  const piece = store.piece!,
-    { id, curveId } = store.selectedSetting!.lettering;
-  const step =
-    fit.by === 'place'
-      ? setStep(piece, id, ['anchor'], fit.anchor)
-      : fit.by === 'size'
-        ? setStep(piece, id, ['size'], fit.size)
-        : fit.by === 'tracking'
-          ? setStep(piece, id, ['spacing', 'tracking'], fit.tracking)
-          : fit.by === 'width'
-            ? setStep(piece, id, ['width'], fit.width)
-            : setStep(piece, curveId, ['shape'], fit.shape);
+  const step = fitStep(store.piece!, store.selectedSetting!.lettering, fit);
   const problem = store.edit(fit.by === 'place' ? 'Move into its room' : `Fit by ${fit.by}`, [step]);
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 }

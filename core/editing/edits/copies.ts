@@ -6,6 +6,7 @@ import type { Vec } from '../../geometry/vec';
 import { wrap } from '../../geometry/wrap';
 import { freeName } from '../../piece/make';
 import { applySteps, setStep, type Step } from '../../piece/steps';
+import { InTurn } from '../../piece/steps/inTurn';
 import {
   findItem,
   holdersOf,
@@ -263,26 +264,18 @@ export function copiesTurnedSteps(
   ids: readonly string[],
   { turnDeg, count, upright, newId }: TurnedCopies,
 ): Result<Pasted> {
-  const steps: Step[] = [],
-    made: string[] = [];
-  let now = piece;
-  const take = (more: readonly Step[]): Result<void> => {
-    const next = applySteps(now, more);
-    if (!next.ok) return next;
-    now = next.value;
-    steps.push(...more);
-    return ok(undefined);
-  };
+  const turn = new InTurn(piece);
+  const made: string[] = [];
   for (let n = 1; n <= count; n++) {
-    const copy = duplicateSteps(now, ids, turnDeg * n, newId);
+    const copy = duplicateSteps(turn.piece, ids, turnDeg * n, newId);
     if (!copy.ok) return copy;
-    const done = take(copy.value.steps);
+    const done = turn.make(copy.value.steps);
     if (!done.ok) return done;
     made.push(...copy.value.ids);
     for (const [k, id] of upright ? copy.value.ids.entries() : []) {
-      const turned = take(uprightSteps(now, ids[k]!, id));
+      const turned = turn.make(uprightSteps(turn.piece, ids[k]!, id));
       if (!turned.ok) return turned;
     }
   }
-  return ok({ steps, ids: made });
+  return ok({ steps: turn.steps, ids: made });
 }

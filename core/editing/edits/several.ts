@@ -2,7 +2,8 @@ import { tracksOf } from '../../curves';
 import { mapPoint, type Similarity } from '../../curves/similarity';
 import { extentOf } from '../../geometry/extent';
 import type { Vec } from '../../geometry/vec';
-import { applySteps, setStep, type Step } from '../../piece/steps';
+import { setStep, type Step } from '../../piece/steps';
+import { InTurn } from '../../piece/steps/inTurn';
 import {
   findCurve,
   findItem,
@@ -62,31 +63,23 @@ export function moveSteps(piece: Piece, ids: readonly string[], by: Similarity):
  * @returns a problem of a step that does not fit
  */
 export function removeSteps(piece: Piece, ids: readonly string[]): Result<Step[]> {
-  const steps: Step[] = [];
-  let now = piece;
-  const make = (more: readonly Step[]): Result<void> => {
-    const next = applySteps(now, more);
-    if (!next.ok) return next;
-    now = next.value;
-    steps.push(...more);
-    return ok(undefined);
-  };
+  const made = new InTurn(piece);
   for (const id of ids) {
     // What stood on a curve of the selection is gone with it.
-    const item = findItem(now, id);
+    const item = findItem(made.piece, id);
     if (!item || isCurve(item)) continue;
-    const done = make([{ kind: 'remove', index: now.items.indexOf(item), item }]);
+    const done = made.make([{ kind: 'remove', index: made.piece.items.indexOf(item), item }]);
     if (!done.ok) return done;
   }
   for (const id of ids) {
-    const curve = findCurve(now, id);
+    const curve = findCurve(made.piece, id);
     if (!curve) continue;
-    const gone = deleteCurveSteps(now, curve, { kind: 'delete' });
+    const gone = deleteCurveSteps(made.piece, curve, { kind: 'delete' });
     if (!gone.ok) return gone;
-    const done = make(gone.value);
+    const done = made.make(gone.value);
     if (!done.ok) return done;
   }
-  return ok(steps);
+  return ok(made.steps);
 }
 
 /** How far an item reaches by itself; null for what stands on a curve, or has no track. */

@@ -1,6 +1,7 @@
 import { curveKind, trackOf, type Track } from '../../curves';
 import { scaleAbout } from '../../curves/similarity';
-import { type Curve, type CurveShape, type Lettering, parentsOf } from '../../piece/types';
+import { setStep, type Step } from '../../piece/steps';
+import { type Curve, type CurveShape, type Lettering, parentsOf, type Piece } from '../../piece/types';
 import type { Face } from '../../type/face';
 import { setLettering } from '../line/setLettering';
 import { worstLine, type SetLettering } from '../line/set';
@@ -13,6 +14,22 @@ export type Fit =
   | { readonly by: 'tracking'; readonly tracking: number; readonly label: string }
   | { readonly by: 'width'; readonly width: number; readonly label: string }
   | { readonly by: 'curve'; readonly shape: CurveShape; readonly label: string };
+
+/** The step that makes a fit, on the lettering or on its curve. */
+export function fitStep(piece: Piece, { id, curveId }: Lettering, fit: Fit): Step {
+  switch (fit.by) {
+    case 'place':
+      return setStep(piece, id, ['anchor'], fit.anchor);
+    case 'size':
+      return setStep(piece, id, ['size'], fit.size);
+    case 'tracking':
+      return setStep(piece, id, ['spacing', 'tracking'], fit.tracking);
+    case 'width':
+      return setStep(piece, id, ['width'], fit.width);
+    case 'curve':
+      return setStep(piece, curveId, ['shape'], fit.shape);
+  }
+}
 
 const ROUNDS = 48;
 /** Beyond these a fit does more harm than good, and is not offered. */
