@@ -52,7 +52,7 @@ async function make(): Promise<void> {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="New piece" width="560px" align-center @opened="first?.focus()">
+  <el-dialog v-model="open" title="New piece" width="560px" align-center @open-auto-focus="beginIn(first)">
     <form @submit.prevent="make">
       <label class="line"
         ><span class="quiet">Name</span

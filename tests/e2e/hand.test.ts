@@ -292,9 +292,8 @@ describe('the hand', () => {
     const dialog = on.page.getByRole('dialog', { name: 'New piece' });
     await dialog.getByRole('textbox', { name: 'Width' }).fill('120');
     await press('Enter');
-    expect(
-      await dialog.getByRole('textbox', { name: 'Height' }).evaluate((one) => one === document.activeElement),
-    ).toBe(true);
+    const height = dialog.getByRole('textbox', { name: 'Height' });
+    await expect.poll(() => height.evaluate((one) => one === document.activeElement)).toBe(true);
     await on.page.keyboard.type('60');
     await press('Enter');
     await on.page.locator('.bench').waitFor();

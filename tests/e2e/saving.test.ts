@@ -203,8 +203,9 @@ describe('saving', () => {
     await bench.page.getByRole('button', { name: /^SEDGE/ }).click();
     await bench.field('Wording').fill('SEDGE AWAY');
     await bench.page.getByText('Not saved, but safe on this computer').waitFor();
+    // Before the page is heard again, somebody else takes one of the two away.
+    await bench.page.context().setOffline(true);
     await server.up();
-    // Meanwhile somebody else takes one of the two away.
     const gone = { kind: 'remove', index: 2, item: start.items[2] };
     const taken = await server.call('POST', `/pieces/${id}/changes`, {
       clientId: 'other',
@@ -212,6 +213,7 @@ describe('saving', () => {
       changes: [{ ...change(0), change: { ...change(0).change, label: 'Delete lettering', steps: [gone] } }],
     });
     expect(taken.status).toBe(200);
+    await bench.page.context().setOffline(false);
     await bench.page.getByRole('button', { name: 'One change set aside' }).click();
     const dialog = bench.page.getByRole('dialog', { name: 'Changes set aside' });
     await dialog.getByText('Change wording').waitFor();

@@ -30,7 +30,7 @@ function make(): void {
 </script>
 
 <template>
-  <el-dialog v-model="view.turnCopy" title="Turn a copy" width="340px" align-center @opened="first?.focus()">
+  <el-dialog v-model="view.turnCopy" title="Turn a copy" width="340px" align-center @open-auto-focus="beginIn(first)">
     <form @submit.prevent="make">
       <div class="row">
         <span class="label">Turned by</span>

@@ -14,7 +14,7 @@ import { usePointTools } from '~/gestures/usePointTools';
 import { endNudges } from '~/gestures/nudgeRun';
 import { useSheetGestures } from '~/gestures/useSheetGestures';
 import { usePiece } from '~/stores/piece';
-import { useView, type Tool } from '~/stores/view';
+import { useView } from '~/stores/view';
 
 const emit = defineEmits<{ typing: [at?: number]; remove: [id: string] }>();
 
@@ -55,7 +55,6 @@ watch(
 
 const paper = computed(() => store.piece!.paper);
 const size = computed(() => store.piece!.sheet);
-const empty = computed(() => store.piece!.items.length === 0);
 const sheet = computed(() => {
   const { widthMm, heightMm } = size.value;
   const corner = view.toScreen({ x: 0, y: 0 });
@@ -230,27 +229,8 @@ useEventListener(window, 'keyup', (event: KeyboardEvent) => {
   if (event.key.startsWith('Arrow')) endNudges();
 });
 
-const HINTS: Partial<Record<Tool, string>> = {
-  arc: 'Drag from the centre towards the middle of the arc.',
-  line: 'Drag from end to end.',
-  wave: 'Drag along the axis, from end to end.',
-  rectangle: 'Drag from corner to corner.',
-  cut: 'Click at a curve, where it is to be cut. Near a clock point it is cut there.',
-};
 const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch');
 
-const hint = computed(() => {
-  if (view.dragHint) return view.dragHint;
-  if (drawsPoints.value) return '';
-  if (miss.value) return 'No curve there. Click close to a curve, just outside it or just inside.';
-  if (view.tool === 'letter')
-    return empty.value
-      ? 'Add a curve first.'
-      : 'Click just outside or just inside a curve, where the words should stand. Enter sets them on the selected one.';
-  if (view.tool !== 'pick')
-    return `${HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.'}${view.tool === 'cut' ? '' : ' Enter puts one in the middle.'}`;
-  return empty.value ? 'An empty sheet. Choose Circle on the left and drag from the centre outwards.' : '';
-});
 watch(
   () => view.tool,
   () => {
@@ -340,7 +320,7 @@ const tip = computed(() => {
     <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">
       {{ tip.text }}
     </p>
-    <p v-if="hint && view.clean !== 'alone'" class="hint" :class="{ miss }" role="status">{{ hint }}</p>
+    <SheetHint v-if="!drawsPoints" :miss="miss" />
     <OversetFits />
     <DraftBar v-if="drawsPoints" :tools="tools" />
     <div v-if="view.clean !== 'alone'" class="zoom" role="group" aria-label="Zoom">
@@ -424,23 +404,6 @@ const tip = computed(() => {
 }
 .tip.snapped {
   background: var(--teal);
-}
-.hint {
-  position: absolute;
-  left: 50%;
-  bottom: 54px;
-  transform: translateX(-50%);
-  padding: 7px 14px;
-  border-radius: 8px;
-  background: var(--ink);
-  color: #fff;
-  pointer-events: none;
-  max-width: 80%;
-  width: max-content;
-  text-align: center;
-}
-.hint.miss {
-  background: var(--rust);
 }
 .frame {
   fill: #0f6b6b14;

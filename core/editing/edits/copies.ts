@@ -6,7 +6,7 @@ import type { Vec } from '../../geometry/vec';
 import { wrap } from '../../geometry/wrap';
 import { freeName } from '../../piece/make';
 import { applySteps, setStep, type Step } from '../../piece/steps';
-import { InTurn } from '../../piece/steps/inTurn';
+import { InTurn } from '../inTurn';
 import {
   findItem,
   holdersOf,

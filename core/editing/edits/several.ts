@@ -3,7 +3,7 @@ import { mapPoint, type Similarity } from '../../curves/similarity';
 import { extentOf } from '../../geometry/extent';
 import type { Vec } from '../../geometry/vec';
 import { setStep, type Step } from '../../piece/steps';
-import { InTurn } from '../../piece/steps/inTurn';
+import { InTurn } from '../inTurn';
 import {
   findCurve,
   findItem,

@@ -1,6 +1,6 @@
-import { ok, type Result } from '../../result';
-import type { Piece } from '../types';
-import { applySteps, type Step } from './index';
+import { ok, type Result } from '../result';
+import type { Piece } from '../piece/types';
+import { applySteps, type Step } from '../piece/steps';
 
 /** Steps that are made one after another, each on the piece that those before it lead to. */
 export class InTurn {
