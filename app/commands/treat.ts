@@ -2,11 +2,9 @@ import { nanoid } from 'nanoid';
 import { groupSteps, ungroupSteps, withGroup } from '#core/editing/edits/groups';
 import { lookOf, lookSteps } from '#core/editing/edits/look';
 import { rewrite } from '#core/editing/edits/reseat';
-import { twinSteps } from '#core/editing/edits/twin';
-import { twinOf } from '#core/editing/rules/twins';
+import { canHaveTwin, twinSteps } from '#core/editing/edits/twin';
 import { setStep, type Step } from '#core/piece/steps/index';
 import { isLettering, findItem, type Item } from '#core/piece/types';
-import { isClosed } from '#core/setting/line/anchorPlaces';
 import { reseatLettering } from '#core/setting/line/seat';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -102,7 +100,7 @@ function wordCommands() {
   const letterings = () => chosen().filter(isLettering);
   function makeTwin(): void {
     const id = nanoid(8);
-    const steps = twinSteps(store.piece!, store.selectedLettering!, id);
+    const steps = twinSteps(store.piece!, store.selectedLettering!, { lettering: id, curve: nanoid(8) });
     if (!steps.ok) {
       store.notice = { kind: 'warning', text: steps.problem.message };
       return;
@@ -133,8 +131,7 @@ function wordCommands() {
       keys: ['t'],
       applies: () => {
         const one = store.selectedLettering;
-        const track = one && store.trackOf(one.curveId);
-        return Boolean(one && track && isClosed(track) && twinOf(store.piece!, one) === null);
+        return one !== null && canHaveTwin(store.piece!, one);
       },
       run: makeTwin,
       prevents: true,

@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { straightened } from '#core/curves/bendThrough';
 import { draft, draftAt, type DraggedKind } from '#core/curves/draft';
 import { curveKind } from '#core/curves/index';
+import type { Vec } from '#core/geometry/vec';
 import { freeName, makeCurve } from '#core/piece/make';
 import type { CurveShape } from '#core/piece/types';
 import type { Problem } from '#core/result';
@@ -9,6 +10,11 @@ import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { startDrag } from './startDrag';
 import { roundPoint, type SheetPointer } from './useSheetPointer';
+import type { Snapped } from './useSnapping';
+
+/** Whether what is dragged from a place was drawn to something in the direction that counts. */
+const drawnAlong = (from: Vec, { to, drawn }: Snapped): boolean =>
+  Math.abs(to.x - from.x) >= Math.abs(to.y - from.y) ? drawn.x : drawn.y;
 
 /** Puts new curves on the sheet: whole, or drawn by one drag. */
 export function useCurveDraft({ at, tidyMm, snap, tell, hush }: SheetPointer) {
@@ -31,13 +37,16 @@ export function useCurveDraft({ at, tidyMm, snap, tell, hush }: SheetPointer) {
 
   /** Adds a curve by one drag; a mere click gives one of a fitting size. */
   function drawCurve(event: PointerEvent, kindName: DraggedKind): void {
-    const from = roundPoint(snap(at(event), event).to);
+    const begun = snap(at(event), event);
+    const from = begun.reason ? begun.to : roundPoint(begun.to);
     let id: string | null = null;
     startDrag(event, {
       move: (next, gesture) => {
-        const { to: drawn, reason } = snap(at(next), next, id);
+        const snapped = snap(at(next), next, id);
+        const { to: drawn, reason } = snapped;
         const to = next.shiftKey && (kindName === 'line' || kindName === 'wave') ? straightened(from, drawn) : drawn;
-        const shape = draft(kindName, from, to, tidyMm);
+        // What it came to rest on is kept; else lengths come in steps.
+        const shape = draft(kindName, from, to, drawnAlong(from, snapped) ? (mm) => mm : tidyMm);
         if (curveKind(shape).problem(shape)) return;
         if (id) store.set('Change curve', id, ['shape'], shape, gesture);
         else if (!addCurve(shape, gesture)) id = store.selectedId;

@@ -4,7 +4,7 @@ import { chordOf, riseOf } from '#core/curves/kinds/arc';
 import { moveBy } from '#core/curves/similarity';
 import { bendSteps, resizeSteps } from '#core/editing/edits/operations';
 import { distance, type Vec } from '#core/geometry/vec';
-import { setStep } from '#core/piece/steps/index';
+import { readAnew } from '#core/piece/steps/index';
 import { findCurve, type Curve, type CurveShape } from '#core/piece/types';
 import { seenFromCurve } from '#core/setting/hand/grips';
 import { usePiece } from '~/stores/piece';
@@ -12,7 +12,7 @@ import { startDrag } from './startDrag';
 import { roundPoint, type SheetPointer } from './useSheetPointer';
 
 /** Drags a curve: by one of its handles, by its edge, or by the two handles at its corner. */
-export function useCurveDrag({ at, tidyMm, tidied, snapMm, snap, tell, hush }: SheetPointer) {
+export function useCurveDrag({ at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, snap, tell, hush }: SheetPointer) {
   const store = usePiece();
 
   /** Sets the shape of a curve within a gesture and tells of it, or why not. */
@@ -39,16 +39,11 @@ export function useCurveDrag({ at, tidyMm, tidied, snapMm, snap, tell, hush }: S
     startDrag(event, {
       move: (next, gesture) => {
         const here = at(next);
-        const { to: drawn, reason } = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
-        const to = next.shiftKey && other ? straightened(other, drawn) : drawn;
-        reshape(
-          label,
-          curve,
-          tidied(kind.moveHandle(curve.shape, handleId, reason ? to : roundPoint(to))),
-          gesture,
-          here,
-          reason,
-        );
+        const snapped = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
+        const { reason } = snapped;
+        const to = next.shiftKey && other ? straightened(other, snapped.to) : snapped.to;
+        const shape = kind.moveHandle(curve.shape, handleId, reason ? to : roundPoint(to));
+        reshape(label, curve, tidiedUnlessDrawn(shape, to, snapped), gesture, here, reason);
       },
       end: hush,
     });
@@ -128,10 +123,7 @@ export function useCurveDrag({ at, tidyMm, tidied, snapMm, snap, tell, hush }: S
         const k = Math.max(0.02, Math.round((distance(track.centre, to) / begun) * 200) / 200);
         const made = resizeSteps(piece!, curve, k, withLetters);
         if (!made.ok) return;
-        // Steps are made from the piece as it was when the drag began; what they replace is read now.
-        const steps = made.value.map((step) =>
-          step.kind === 'set' ? setStep(store.piece!, step.id, step.path, step.value) : step,
-        );
+        const steps = readAnew(store.piece!, made.value);
         const problem = store.edit(withLetters ? 'Resize curve and letters' : 'Resize curve', steps, gesture);
         tell(problem?.message ?? `${withLetters ? 'curve and letters' : 'curve only'} ${(k * 100).toFixed(1)} %`, to);
       },

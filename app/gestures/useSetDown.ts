@@ -1,12 +1,13 @@
 import { nanoid } from 'nanoid';
 import { readableInk } from '#core/editing/edits/readableInk';
 import { fractionAtClock } from '#core/curves/clock';
-import type { Track } from '#core/curves/index';
+import { trackOf, type Track } from '#core/curves/index';
 import type { Vec } from '#core/geometry/vec';
 import { frameAt } from '#core/geometry/walk';
 import { wrap } from '#core/geometry/wrap';
+import { freeName, makeCurve } from '#core/piece/make';
 import { setStep } from '#core/piece/steps/index';
-import type { Curve, Lettering } from '#core/piece/types';
+import type { Curve, Lettering, Piece } from '#core/piece/types';
 import { isClosed } from '#core/setting/line/anchorPlaces';
 import { anchoredAt } from '#core/setting/hand/grips';
 import { setDown } from '#core/setting/hand/setDown';
@@ -29,22 +30,34 @@ function freePlace(track: Track, letterings: readonly Lettering[], outMm: number
   return { x: point.x + tangent.y * out, y: point.y - tangent.x * out };
 }
 
-/** What one click at a curve does: it sets new lettering there, or cuts the curve. */
-export function useSetDown({ snapMm, tell, curveNear }: SheetPointer) {
+/** How much of the sheet a line for words alone takes to either side, and the least, mm. */
+const LINE = { share: 0.3, leastMm: 10 } as const;
+
+/** A level line for words that stand on no curve yet, with a place in its middle. */
+function lineAt(piece: Piece, { x, y }: Vec, id: string): Curve {
+  const half = Math.max(Math.min(piece.sheet.widthMm * LINE.share, Math.min(x, piece.sheet.widthMm - x)), LINE.leastMm);
+  const [left, right, level] = [x - half, x + half, y].map((mm) => Math.round(mm * 100) / 100);
+  return makeCurve(id, freeName(piece, 'Line'), {
+    kind: 'line',
+    from: { x: left!, y: level! },
+    to: { x: right!, y: level! },
+  });
+}
+const trackOfLine = (curve: Curve): Track | null => {
+  const made = trackOf(curve.shape);
+  return made.ok ? made.value : null;
+};
+
+/** Sets new words on a curve, which is put on the sheet with them where it is new. */
+function useSetOn({ snapMm, tell }: SheetPointer) {
   const store = usePiece();
   const view = useView();
-  const edits = useCurveEdits();
-
   const unworded = useUnworded();
 
-  /** Sets a new lettering where the pointer is. Gives false when no curve is near. */
-  function letterAt(where: Vec, on?: Curve): boolean {
-    const curve = on ?? curveNear(where);
-    const track = curve && store.trackOf(curve.id);
-    if (!curve || !track) return false;
+  return function setOn(where: Vec, curve: Curve, track: Track, isNew: boolean): void {
     const id = nanoid(8);
     const like = store.on(curve.id).at(-1) ?? null;
-    const alone = setDown(
+    const made = setDown(
       id,
       curve,
       track,
@@ -55,18 +68,19 @@ export function useSetDown({ snapMm, tell, curveNear }: SheetPointer) {
     );
     const shared = shareRing(
       track,
-      anchoredAt(alone, track),
-      alone.seat.tops,
+      anchoredAt(made, track),
+      made.seat.tops,
       setsOn(store.piece!, curve.id, store.settings),
     );
     const problem = store.edit(
       'Set lettering',
       [
+        ...(isNew ? [{ kind: 'insert' as const, index: store.piece!.items.length, item: curve }] : []),
         ...(shared?.others ?? []).map((one) => setStep(store.piece!, one.id, ['bookends'], one.bookends)),
         {
           kind: 'insert',
-          index: store.piece!.items.length,
-          item: shared ? { ...alone, bookends: shared.bookends } : alone,
+          index: store.piece!.items.length + (isNew ? 1 : 0),
+          item: shared ? { ...made, bookends: shared.bookends } : made,
         },
       ],
       `set-${id}`,
@@ -74,10 +88,33 @@ export function useSetDown({ snapMm, tell, curveNear }: SheetPointer) {
     );
     if (problem) {
       tell(problem.message, where);
-      return true;
+      return;
     }
     unworded(id, `set-${id}`);
     view.tool = 'pick';
+  };
+}
+
+/** What one click at a curve does: it sets new lettering there, or cuts the curve. */
+export function useSetDown(pointer: SheetPointer) {
+  const { snapMm, curveNear } = pointer;
+  const store = usePiece();
+  const view = useView();
+  const edits = useCurveEdits();
+  const setOn = useSetOn(pointer);
+
+  /**
+   * Sets a new lettering where the pointer is.
+   *
+   * @param alone whether words far from any curve get a level line of their own; they can be put on a curve later
+   * @returns false when no curve is near
+   */
+  function letterAt(where: Vec, on?: Curve, alone = false): boolean {
+    const near = on ?? curveNear(where);
+    const curve = near ?? (alone ? lineAt(store.piece!, where, nanoid(8)) : null);
+    const track = curve && (near ? store.trackOf(curve.id) : trackOfLine(curve));
+    if (!curve || !track) return false;
+    setOn(where, curve, track, near === null);
     return true;
   }
 

@@ -3,7 +3,7 @@ import { isCurve, type Curve, type CurveShape } from '#core/piece/types';
 import { seenFromCurve } from '#core/setting/hand/grips';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
-import { SNAP_PX, useSnapping } from './useSnapping';
+import { SNAP_PX, useSnapping, type Snapped } from './useSnapping';
 
 /** Pixels within which a click belongs to a curve. */
 const REACH_PX = 48;
@@ -33,6 +33,12 @@ export function useSheetPointer(surface: Ref<SVGSVGElement | null>) {
   /** A round shape whose radius comes in such steps; others as they are. */
   const tidied = (shape: CurveShape): CurveShape =>
     shape.kind === 'circle' || shape.kind === 'arc' ? { ...shape, radiusMm: tidyMm(shape.radiusMm) } : shape;
+  /** The same, but for a radius that was drawn to something: that is kept as it is. */
+  function tidiedUnlessDrawn(shape: CurveShape, to: Vec, { drawn }: Snapped): CurveShape {
+    if (shape.kind !== 'circle' && shape.kind !== 'arc') return shape;
+    const across = Math.abs(to.x - shape.centre.x) >= Math.abs(to.y - shape.centre.y);
+    return (across ? drawn.x : drawn.y) ? shape : tidied(shape);
+  }
   /** How near something must be to draw what is dragged, mm. */
   const snapMm = (): number => SNAP_PX / view.scale;
   const tell = (text: string, where: Vec, snapped = false): void => {
@@ -59,7 +65,7 @@ export function useSheetPointer(surface: Ref<SVGSVGElement | null>) {
     return best;
   }
 
-  return { at, tidyMm, tidied, snapMm, snap, tell, hush, curveNear };
+  return { at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, snap, tell, hush, curveNear };
 }
 
 export type SheetPointer = ReturnType<typeof useSheetPointer>;

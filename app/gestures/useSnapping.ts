@@ -11,7 +11,11 @@ export interface Snapped {
   readonly to: Vec;
   /** Why it came to rest there; empty where nothing drew it. */
   readonly reason: string;
+  /** In which directions it was drawn. */
+  readonly drawn: { readonly x: boolean; readonly y: boolean };
 }
+
+const FREE = { x: false, y: false };
 
 interface Draw {
   x?: number;
@@ -51,9 +55,10 @@ export function useSnapping() {
    * Where a point comes to rest. Points draw before lines; Alt, held, suspends it all.
    *
    * @param except a curve that does not draw: the one that is dragged
+   * @param lines whether guides, centre lines and edges draw too, or points alone
    */
-  function snap(to: Vec, event: { altKey: boolean }, except: string | null = null): Snapped {
-    if (event.altKey) return { to, reason: '' };
+  function snap(to: Vec, event: { altKey: boolean }, except: string | null = null, lines = true): Snapped {
+    if (event.altKey) return { to, reason: '', drawn: FREE };
     const reach = SNAP_PX / view.scale;
     const all = draws(except);
     let best: { draw: Draw; far: number } | null = null;
@@ -62,7 +67,9 @@ export function useSnapping() {
       const far = Math.hypot(draw.x - to.x, draw.y - to.y);
       if (far < reach && (!best || far < best.far)) best = { draw, far };
     }
-    if (best) return { to: { x: best.draw.x!, y: best.draw.y! }, reason: best.draw.reason };
+    if (best)
+      return { to: { x: best.draw.x!, y: best.draw.y! }, reason: best.draw.reason, drawn: { x: true, y: true } };
+    if (!lines) return { to, reason: '', drawn: FREE };
     const near = (axis: 'x' | 'y', other: 'x' | 'y'): Draw | undefined =>
       all
         .filter(
@@ -74,7 +81,7 @@ export function useSnapping() {
       x && y && x.reason === 'centre line' && y.reason === 'centre line'
         ? 'centre of the sheet'
         : ((x ?? y)?.reason ?? '');
-    return { to: { x: x?.x ?? to.x, y: y?.y ?? to.y }, reason };
+    return { to: { x: x?.x ?? to.x, y: y?.y ?? to.y }, reason, drawn: { x: x !== undefined, y: y !== undefined } };
   }
 
   return { snap };

@@ -45,7 +45,8 @@ export function useThroughPoints({ at, finishWith, problem }: DraftPorts) {
   const fit = computed(() => fits.value.find((one) => one.shape.kind === pointedAt.value) ?? fits.value[0] ?? null);
 
   function down(event: PointerEvent): void {
-    points.value = [...points.value, snap(at(event), event).to];
+    // A rim lies where it is seen, however near a centre line.
+    points.value = [...points.value, snap(at(event), event, null, false).to];
   }
 
   /** Ends with the curve of a kind that fits the points, or with the likeliest. */

@@ -78,11 +78,12 @@ export const useView = defineStore('view', () => {
   const inks = ref<string | null>(null);
   /** The view that lies over the bench; null for the bench itself. */
   const open = ref<'output' | 'proof' | null>(null);
-  /**
-   * What the list on the left shows: curves with what is set on them, or everything in the order in which it is
-   * painted.
-   */
-  const list = ref<'curves' | 'order'>('curves');
+  /** What the pointer rests on, in the list or on the sheet: it is lit in both. */
+  const lit = ref<string | null>(null);
+  /** Called as the pointer comes over an item; what a drag passes over is not lit. */
+  const light = (id: string, { buttons }: PointerEvent): void => {
+    if (buttons === 0) lit.value = id;
+  };
   /** The node picked on a drawn curve. */
   const node = ref<number | null>(null);
 
@@ -160,7 +161,8 @@ export const useView = defineStore('view', () => {
     typing,
     inks,
     open,
-    list,
+    lit,
+    light,
     node,
     percent,
     transform,

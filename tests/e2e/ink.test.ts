@@ -133,7 +133,6 @@ describe('ink on the bench', () => {
   });
 
   it('changes the painting order by dragging and by keys', async () => {
-    await on.page.getByRole('button', { name: 'Order', exact: true }).click();
     const rows = on.page.locator('.left ol li');
     const [from, to] = [(await rows.nth(0).boundingBox())!, (await rows.nth(3).boundingBox())!];
     await on.page.mouse.move(from.x + 60, from.y + 12);
@@ -152,11 +151,10 @@ describe('ink on the bench', () => {
     await on.page.mouse.up();
     await on.bench.kept();
     await expect.poll(async () => (await on.bench.piece()).items[0].id).toBe('foot');
-    await rows.nth(3).getByRole('button').focus();
+    await rows.nth(3).locator('.main').focus();
     await on.page.keyboard.press('Alt+ArrowUp');
     await on.bench.kept();
     await expect.poll(async () => (await on.bench.piece()).items[1].id).toBe('foot');
-    await on.page.getByRole('button', { name: 'Curves', exact: true }).click();
   });
 
   it('copies letters as outlines with nodes, the lettering hidden beside them', async () => {
@@ -167,7 +165,7 @@ describe('ink on the bench', () => {
     expect(after.items.find((one: any) => one.id === 'words').hidden).toBe(true);
     expect(
       after.items.filter((one: any) => one.shape?.kind === 'drawn' && one.fill).map((one: any) => one.name),
-    ).toEqual(['T', 'I', 'D', 'E', 'S']);
+    ).toEqual(['Halo of TIDES', 'Shade of TIDES', 'T', 'I', 'D', 'E', 'S']);
     expect(await on.page.locator('.art [data-item="words"]').count()).toBe(0);
     await on.page.getByText('hidden, does not print').waitFor();
   });

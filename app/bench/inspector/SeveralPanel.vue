@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { alignSteps, distributeSteps, type Alignment, type Distribution } from '#core/editing/edits/arrange';
-import { turnAbout } from '#core/curves/similarity';
-import { turnLetteringsSteps } from '#core/editing/edits/copies';
-import { boxOfItem, moveSteps } from '#core/editing/edits/several';
+import { turnSelectionSteps } from '#core/editing/edits/turn';
 import { isCurve, isLettering, type Item, type Lettering } from '#core/piece/types';
 import type { LimitName } from '#core/piece/limits';
 import { setStep } from '#core/piece/steps/index';
@@ -131,21 +129,7 @@ function hide(): void {
   );
   store.edit(hiddenAll.value ? 'Show' : 'Hide', steps);
 }
-const turn = (deg: number) => {
-  const steps =
-    curves.value.length === 0
-      ? turnLetteringsSteps(store.piece!, letterings.value, deg)
-      : moveSteps(store.piece!, store.selection, turnAbout(middle.value, deg));
-  return store.edit('Turn', steps);
-};
-/** The middle of all that has a place of its own. */
-const middle = computed(() => {
-  const boxes = props.items.flatMap((one) => boxOfItem(store.piece!, one) ?? []);
-  return {
-    x: (Math.min(...boxes.map(({ min }) => min.x)) + Math.max(...boxes.map(({ max }) => max.x))) / 2,
-    y: (Math.min(...boxes.map(({ min }) => min.y)) + Math.max(...boxes.map(({ max }) => max.y))) / 2,
-  };
-});
+const turn = (deg: number) => store.edit('Turn', turnSelectionSteps(store.piece!, store.selection, deg));
 async function setFace(id: string): Promise<void> {
   await faces.ensure([id]);
   setAll('Change typefaces', ['faceId'], id);

@@ -69,10 +69,13 @@ function onKey(event: KeyboardEvent, id: string): void {
       <path
         :d="d"
         class="edge"
+        :class="{ lit: view.lit === curve.id }"
         tabindex="0"
         role="button"
         :data-curve="curve.id"
         :aria-label="`Curve ${curve.name}, ${curveKind(curve.shape).sizeLabel(curve.shape)}. Arrow keys move it.`"
+        @pointerenter="view.light(curve.id, $event)"
+        @pointerleave="view.lit = null"
         @pointerdown="emit('curve', $event, curve)"
         @keydown="onKey($event, curve.id)" />
     </g>
@@ -81,7 +84,7 @@ function onKey(event: KeyboardEvent, id: string): void {
       v-for="one in ornaments"
       :key="one.key"
       class="cover sign"
-      :class="{ chosen: store.selectedId === one.id }"
+      :class="{ chosen: store.selectedId === one.id, lit: view.lit === one.id }"
       :cx="one.at.x"
       :cy="one.at.y"
       :r="one.r"
@@ -89,6 +92,8 @@ function onKey(event: KeyboardEvent, id: string): void {
       role="button"
       :data-ornaments="one.id"
       :aria-label="one.name"
+      @pointerenter="view.light(one.id, $event)"
+      @pointerleave="view.lit = null"
       @pointerdown.stop="store.select([one.id])"
       @keydown="onKey($event, one.id)" />
   </g>
@@ -109,7 +114,7 @@ function onKey(event: KeyboardEvent, id: string): void {
   pointer-events: stroke;
   cursor: move;
 }
-.edge:hover {
+.edge.lit {
   stroke: #0f6b6b22;
 }
 .edge:focus-visible {
@@ -121,7 +126,7 @@ function onKey(event: KeyboardEvent, id: string): void {
   pointer-events: all;
   cursor: grab;
 }
-:deep(.cover:hover) {
+:deep(.cover.lit) {
   fill: #0f6b6b14;
 }
 .sign {

@@ -17,11 +17,11 @@ const HINTS: Partial<Record<Tool, string>> = {
 };
 const hint = computed(() => {
   if (view.dragHint) return view.dragHint;
-  if (props.miss) return 'No curve there. Click close to a curve, just outside it or just inside.';
+  if (props.miss) return 'No curve there. Click close to a curve.';
   if (view.tool === 'letter')
     return empty.value
-      ? 'Add a curve first.'
-      : 'Click just outside or just inside a curve, where the words should stand. Enter sets them on the selected one.';
+      ? 'Click where the words should stand, on a level line of their own. They can be put on a curve later.'
+      : 'Click just outside or just inside a curve; away from any, words get a level line. Enter sets them on the selected curve.';
   if (view.tool !== 'pick')
     return `${HINTS[view.tool] ?? 'Drag from the centre outwards. A click gives one that fits the sheet.'}${view.tool === 'cut' ? '' : ' Enter puts one in the middle.'}`;
   return empty.value ? 'An empty sheet. Choose Circle on the left and drag from the centre outwards.' : '';

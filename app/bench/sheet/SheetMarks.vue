@@ -25,7 +25,8 @@ const store = usePiece();
 const view = useView();
 
 const { line, parallel } = useLines();
-const set = computed(() => store.selectedSetting);
+/** What is hidden has no marks. */
+const set = computed(() => (store.selectedLettering?.hidden ? null : store.selectedSetting));
 
 const hairline = computed(() => {
   if (!store.selectedCurve) return '';
@@ -42,7 +43,7 @@ const { bookends, anchor } = usePlaceMarks();
 
 const oversetData = computed(() =>
   [...store.settings.values()]
-    .flatMap((one) => (one.ok ? linesOf(one.value) : []))
+    .flatMap((one) => (one.ok && !one.value.lettering.hidden ? linesOf(one.value) : []))
     .flatMap((line) =>
       line.overset.letters.length + line.folded.length > 0
         ? [screenPathData((sink) => traceLetters(line, sink, [...line.overset.letters, ...line.folded]), UNIT_MM.fine)]

@@ -84,6 +84,16 @@ function onCorner(event: PointerEvent, art: Placed, at: { x: number; y: number }
   startDrag(event, {
     move: (next) => {
       scaled(`Size of ${word(art)}`, art, far(next.clientX, next.clientY) / from, gesture);
+      const now = placed.value.find(({ id }) => id === art.id) ?? art;
+      const [w, h] = sizeOf(now);
+      view.label = {
+        text: `${w.toFixed(2)} × ${h.toFixed(2)} mm`,
+        at: view.toSheet({ x: next.clientX - box.left, y: next.clientY - box.top }),
+        snapped: false,
+      };
+    },
+    end: () => {
+      view.label = null;
     },
   });
 }
@@ -119,7 +129,7 @@ function onKey(event: KeyboardEvent, art: Placed): void {
     <g v-for="{ art, at, w, h, chosen } in boxes" :key="art.id" :transform="`rotate(${art.turnDeg} ${at.x} ${at.y})`">
       <rect
         class="box"
-        :class="{ chosen }"
+        :class="{ chosen, lit: view.lit === art.id }"
         :x="at.x - w / 2"
         :y="at.y - h / 2"
         :width="w"
@@ -128,6 +138,8 @@ function onKey(event: KeyboardEvent, art: Placed): void {
         role="button"
         :data-art="art.id"
         :aria-label="`${isArt(art) ? 'Art' : 'Picture'} ${art.name}. Arrow keys move it, plus and minus change its size.`"
+        @pointerenter="view.light(art.id, $event)"
+        @pointerleave="view.lit = null"
         @pointerdown="onDown($event, art)"
         @keydown="onKey($event, art)" />
       <template v-if="chosen && !art.locked && view.tool === 'pick'">
@@ -153,7 +165,7 @@ function onKey(event: KeyboardEvent, art: Placed): void {
   pointer-events: all;
   cursor: move;
 }
-.box:hover {
+.box.lit {
   stroke: #0f6b6b55;
   stroke-width: 1.5;
 }

@@ -79,7 +79,7 @@ function onDesk(event: PointerEvent): void {
 
 function letter(event: PointerEvent, on?: Curve): void {
   event.preventDefault();
-  miss.value = !gestures.letterAt(gestures.at(event), on);
+  miss.value = !gestures.letterAt(gestures.at(event), on, true);
   if (!miss.value && store.selectedLettering) emit('typing');
 }
 
@@ -312,6 +312,15 @@ const tip = computed(() => {
             gestures.dragResize(event, curve, withLetters);
           }
         " />
+      <SheetTurn
+        v-if="view.tool === 'pick'"
+        @turn="
+          (event) => {
+            event.stopPropagation();
+            gestures.dragTurn(event);
+          }
+        "
+        @turn-by="gestures.turnBy" />
       <SheetGaps />
       <SheetDraft v-if="drawsPoints" :tools="tools" />
       <SheetRulers v-if="view.clean !== 'alone'" />

@@ -127,8 +127,7 @@ watch(
   <div v-else-if="there" class="bench" :class="{ folded: !view.strip, alone: view.clean === 'alone' }">
     <TopBar @output="view.open = 'output'" @proof="view.open = 'proof'" @aside="deciding = true" />
     <nav class="left" aria-label="Curves and lettering" :inert="view.open !== null">
-      <CurveList v-if="view.list === 'curves'" />
-      <OrderList v-else />
+      <ItemList />
       <AddCurve />
     </nav>
     <SheetView :inert="view.open !== null" @typing="startTyping" @remove="remove" />

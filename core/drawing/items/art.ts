@@ -42,7 +42,6 @@ function paintedArt(item: Art, inks: Inks, within: Track | null): PaintedPath[] 
 
 export const art: ItemKind<Art> = {
   noun: 'art',
-  group: 'Art',
   name: ({ name }) => name,
   summary: ({ parts }) => (parts.length === 1 ? 'one shape' : `${parts.length} shapes`),
   ink: ({ parts: [first] }) => first?.fill ?? first?.stroke?.ink ?? null,

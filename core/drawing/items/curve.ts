@@ -33,7 +33,6 @@ function paintedCurve(curve: Curve, track: Track, inks: Inks, holes: readonly Ho
 
 export const curve: ItemKind<Curve> = {
   noun: 'curve',
-  group: null,
   name: ({ name }) => name,
   summary: ({ shape }) => curveKind(shape).sizeLabel(shape),
   ink: ({ fill, stroke }) => fill ?? stroke?.ink ?? null,

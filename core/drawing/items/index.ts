@@ -9,7 +9,7 @@ import { tracing } from './tracing';
 
 export type { Cutter } from './kind';
 
-/** One line a kind, in the order in which their groups are listed on the bench. */
+/** One line a kind. */
 const ITEM_KINDS: { readonly [K in Item['type']]: ItemKind<Extract<Item, { type: K }>> } = {
   curve,
   lettering,
@@ -30,15 +30,6 @@ export function quotedName(item: Item): string {
   const kind = itemKind(item);
   return (kind.quoted ?? kind.name)(item);
 }
-
-/** Titles of the groups in which items that stand on no curve are listed, each with its items. */
-export const groupsOf = (
-  items: readonly Item[],
-): readonly { readonly title: string; readonly items: readonly Item[] }[] =>
-  [...new Set(Object.values(ITEM_KINDS).flatMap(({ group }) => group ?? []))].map((title) => ({
-    title,
-    items: items.filter((item) => itemKind(item).group === title),
-  }));
 
 /** Ids of the images that a piece shows: those that it prints, or all. */
 export const imageIdsOf = (piece: Piece, which: 'printed' | 'all'): ReadonlySet<string> =>

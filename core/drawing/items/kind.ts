@@ -51,8 +51,6 @@ export interface ShownImage {
 export interface ItemKind<T extends Item> {
   /** What it is, within a sentence. */
   readonly noun: string;
-  /** Title of its group in the list of the bench; null for what is listed with the curves. */
-  readonly group: string | null;
   /** What people call it. Letterings are called by their words. */
   readonly name: (item: T) => string;
   /** The same within a sentence. */

@@ -68,7 +68,6 @@ export const shortWording = (wording: string): string => {
 
 export const lettering: ItemKind<Lettering> = {
   noun: 'lettering',
-  group: null,
   name: ({ wording }) => onOneLine(wording) || 'no words yet',
   quoted: ({ wording }) => `“${shortWording(wording)}”`,
   summary: ({ hidden }) => (hidden ? 'hidden' : ''),

@@ -31,7 +31,6 @@ export const crowdedOrnaments = ({ item, whiteMm }: SetOrnaments): Problem | nul
 
 export const ornaments: ItemKind<Ornaments> = {
   noun: 'ornaments',
-  group: null,
   name: ({ name }) => name,
   summary: ({ sign }) => (sign.kind === 'shape' ? 'own shape' : sign.kind),
   ink: ({ fill, stroke }) => fill ?? stroke?.ink ?? null,

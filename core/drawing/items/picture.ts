@@ -20,7 +20,6 @@ function paintedPicture(item: Picture, inks: Inks, within: Track | null, mostInk
 
 export const picture: ItemKind<Picture> = {
   noun: 'picture',
-  group: 'Pictures',
   name: ({ name }) => name,
   summary: ({ widthMm }) => `${widthMm.toFixed(1)} mm`,
   ink: ({ fill }) => fill,

@@ -4,7 +4,6 @@ import type { ItemKind } from './kind';
 /** A picture to trace lies under the sheet: it is shown by the bench alone and never printed. */
 export const tracing: ItemKind<Tracing> = {
   noun: 'picture to trace',
-  group: 'To trace',
   name: ({ name }) => name,
   summary: ({ strength }) => `${Math.round(strength * 100)} %`,
   ink: () => null,

@@ -4,9 +4,9 @@ import { insertKind, type InsertStep } from './insert';
 import { doesNotFit, type StepKind } from './kind';
 import { removeKind, type RemoveStep } from './remove';
 import { reorderKind, type ReorderStep } from './reorder';
-import { setKind, type SetStep } from './set';
+import { setKind, setStep, type SetStep } from './set';
 
-export { setStep, type SetStep } from './set';
+export { setStep, type SetStep };
 
 export type Step = InsertStep | RemoveStep | SetStep | ReorderStep;
 
@@ -54,6 +54,10 @@ export function withMore(made: Made, more: readonly Step[]): Made {
   const next = applySteps(made.piece, more);
   return next.ok && more.length > 0 ? { piece: next.value, steps: [...made.steps, ...more] } : made;
 }
+
+/** Steps made from an earlier piece, to be applied to this one: what they replace is read from it. */
+export const readAnew = (piece: Piece, steps: readonly Step[]): Step[] =>
+  steps.map((step) => (step.kind === 'set' ? setStep(piece, step.id, step.path, step.value) : step));
 
 export const invertStep = (step: Step): Step => kindOf(step)!.invert(step) as Step;
 

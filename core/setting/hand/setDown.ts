@@ -6,6 +6,7 @@ import { makeLettering } from '../../piece/make';
 import type { Curve, InkId, Lettering } from '../../piece/types';
 import { isClosed, nearestNamed, placeAtFraction } from '../line/anchorPlaces';
 import { seenFromCurve } from './grips';
+import { roundingFor } from '../line/corners';
 import { readingDirection } from '../line/seat';
 
 /**
@@ -69,5 +70,15 @@ export function setDown(
       ? { startU: opposite, endU: opposite }
       : { startU: forward ? 0 : 1, endU: forward ? 1 : 0 },
   });
-  return isClosed(track) ? made : { ...made, anchor: { ...made.anchor, align: alignAt(u, forward) } };
+  const fits = withRoundedInside(made, track);
+  return isClosed(track) ? fits : { ...fits, anchor: { ...fits.anchor, align: alignAt(u, forward) } };
+}
+
+/** The same with corners that are rounded enough for its letters where these stand inside of them. */
+function withRoundedInside(made: Lettering, track: Track): Lettering {
+  const { corners, seat, size } = made;
+  if (corners.kind !== 'round' || size.by !== 'cap') return made;
+  const above = (seat.side === 'outside') === (seat.tops === 'outward');
+  const radiusMm = roundingFor(track, readingDirection(track, seat.tops), [above ? size.mm : -size.mm], size.mm);
+  return radiusMm > corners.radiusMm ? { ...made, corners: { kind: 'round', radiusMm } } : made;
 }

@@ -113,8 +113,23 @@ export function letteringTrack(track: Track, corners: Corners): Track {
   return rounded;
 }
 
-/** Distances along the path, mm, at which it has a sharp corner. */
-export const cornerDistances = (track: Track): number[] => cornersOf(track).map((corner) => corner.s);
+/** Letters that only just do not fold leave no white between their tops: a share of their height is added. */
+const WHITE = 0.25;
+
+/**
+ * The radius by which corners must be rounded so that letters do not fold over each other within them, and some white
+ * is left: how far they reach to the side to which a corner turns, and more. In mm, to the tenth upwards; 0 where they
+ * reach to no such side.
+ *
+ * @param heightsMm how far the letters reach, mm towards their tops from the curve
+ */
+export function roundingFor(track: Track, direction: 1 | -1, heightsMm: readonly number[], capMm: number): number {
+  const reach = cornersOf(track).flatMap(({ turn }) =>
+    heightsMm.map((height) => -Math.sign(turn) * direction * height),
+  );
+  const least = Math.max(0, ...reach);
+  return least === 0 ? 0 : Math.ceil((least + WHITE * capMm) * 10) / 10;
+}
 
 /** Whether a curve has sharp corners that lettering has to get round. */
 export const hasCorners = (track: Track): boolean => cornersOf(track).length > 0;

@@ -105,6 +105,16 @@ const SPACE = /^[\s\u00a0]+$/u;
 /** Whether a letter is white between two words. */
 export const isSpace = ({ text }: Letter): boolean => SPACE.test(text);
 
+/** For each letter of a line the index of the first one of its word; −1 for a space. */
+export function wordsOf({ run: { letters } }: ShapedLine): readonly number[] {
+  let first = -1;
+  return letters.map((letter, i) => {
+    if (isSpace(letter)) first = -1;
+    else if (first < 0) first = i;
+    return first;
+  });
+}
+
 function finished(line: ShapedLine, middles: Float64Array, halfAdvances: Float64Array, scaleY: number): MeasuredRun {
   const { letters } = line.run;
   let firstInk = -1,

@@ -20,7 +20,15 @@ import {
   type Ground,
 } from './ground';
 import { heldLine } from './hold';
-import { inkUnits, measureRun, measureStacked, shapeLines, type SpacingCorrection, type ShapedLine } from './measure';
+import {
+  inkUnits,
+  wordsOf,
+  measureRun,
+  measureStacked,
+  shapeLines,
+  type SpacingCorrection,
+  type ShapedLine,
+} from './measure';
 import { bookendsInReading, measureOverset } from './overset';
 import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
@@ -119,10 +127,17 @@ function shiftOf({ lettering, track, direction }: Common, ground: Ground, ringMm
   if (lettering.corners.kind !== 'step') return shiftMm;
   const run = ground.measured,
     k = direction * ground.heightMm;
+  const stepping = {
+    middles: run.middles,
+    halves: run.halfAdvances,
+    words: wordsOf(run),
+    topMm: ground.baselineMm + run.inkTopMm,
+    bottomMm: ground.baselineMm + run.inkBottomMm,
+  };
   // Which letters meet a corner depends on where the run stands, and that on the letters: settled in a few rounds.
   for (let round = 0; round < STEP_ROUNDS; round++) {
     const from = ground.anchorF + direction * shiftMm;
-    ground.measured = { ...run, middles: stepOver(track, direction, k, from, run.middles, run.halfAdvances) };
+    ground.measured = { ...run, middles: stepOver(track, direction, k, from, stepping) };
     if (round < STEP_ROUNDS - 1) shiftMm = solveAlignment(ground, align, by);
   }
   return shiftMm;

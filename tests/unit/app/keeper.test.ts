@@ -32,7 +32,7 @@ describe('the keeper', () => {
     const desk = new Desk();
     const [a, b] = [desk.keeper('a'), desk.keeper('b')];
     // One makes a twin; the other sets a size before it hears of that.
-    const twin = twinSteps(a.piece, findLettering(a.piece, 'words')!, 'twin');
+    const twin = twinSteps(a.piece, findLettering(a.piece, 'words')!, { lettering: 'twin', curve: 'opposite' });
     if (!twin.ok) throw new Error(twin.problem.message);
     a.make({ ...typed(a, ''), label: 'Make a twin', steps: twin.value });
     await a.flush();

@@ -11,11 +11,12 @@ import { followed } from '../../support/edits';
 import { tracksOf } from '#core/curves/index';
 import { writeSvg } from '#core/output/svg';
 import { pictureOfStyle } from '#core/output/stylePicture';
+import { seenByInk } from '#core/drawing/seen';
 import { makeStroke, makeStyle } from '#core/piece/make';
 import { pieceProblems } from '#core/piece/check/index';
 import { applySteps, setStep } from '#core/piece/steps/index';
 import type { Curve, Item, Lettering, Piece, Stroke } from '#core/piece/types';
-import { circle, curve, faces, lettering, piece } from '../../support/pieces';
+import { circle, curve, faces, lettering, piece, spacing } from '../../support/pieces';
 
 let all: Faces;
 beforeAll(async () => {
@@ -181,6 +182,50 @@ describe('copying as outlines', () => {
       () => 'x',
     );
     expect(blank).toMatchObject({ ok: false, problem: { code: 'no-letters' } });
+  });
+});
+
+describe('copying the whole look as outlines', () => {
+  const faceted = (changes: Partial<Lettering>): Piece =>
+    piece([curve(circle(30)), lettering('TIDE OAR', { ...changes })]);
+  /** What is seen of each ink before and after, mm². */
+  function seen(p: Piece): { before: Map<string, number>; after: Map<string, number>; items: Piece['items'] } {
+    const own = p.items[1] as Lettering;
+    const set = settingOf(own, tracksOf(p), all);
+    if (!set.ok) throw new Error(set.problem.message);
+    let n = 0;
+    const made = asOutlinesSteps(p, own, set.value, () => `new${n++}`);
+    if (!made.ok) throw new Error(made.problem.message);
+    const after = applySteps(p, made.value.steps);
+    if (!after.ok) throw new Error(after.problem.message);
+    expect(pieceProblems(after.value)).toEqual([]);
+    const areas = (one: Piece): Map<string, number> =>
+      new Map(seenByInk(drawPiece(one, all)).map(({ ink, region }) => [ink.id, areaOf(region)]));
+    return { before: areas(p), after: areas(after.value), items: after.value.items.slice(2) };
+  }
+  it.each([
+    ['a halo', { halo: { ink: 'rust', marginMm: 0.8 } }],
+    ['a halo about an outline', { halo: { ink: 'rust', marginMm: 0.8 }, stroke: makeStroke('enamel', 0.4) }],
+    ['a shade in a halo', { halo: { ink: 'rust', marginMm: 0.5 }, shade: { ink: 'brass', deg: 135, depthMm: 1 } }],
+    ['a shade', { shade: { ink: 'brass', deg: 200, depthMm: 1.2 } }],
+    ['an outline beneath', { stroke: { ...makeStroke('enamel', 0.6), under: true } }],
+    ['an outline upon it', { stroke: makeStroke('enamel', 0.3) }],
+    ['letters in one', { united: true, spacing: spacing({ tracking: -120 }), stroke: makeStroke('enamel', 0.3) }],
+  ] satisfies [string, Partial<Lettering>][])('keeps %s, of which as much is seen', (_name, changes) => {
+    const { before, after, items } = seen(faceted(changes));
+    expect([...after.keys()].sort()).toEqual([...before.keys()].sort());
+    for (const [ink, mm2] of before) expect(Math.abs(after.get(ink)! - mm2), ink).toBeLessThan(0.01 * mm2);
+    expect(new Set(items.map((one) => (one as Curve).group)).size).toBe(1);
+  });
+  it('keeps underlines as lines with a stroke, their halo beneath', () => {
+    const { items } = seen(
+      faceted({ underline: { ink: 'brass', widthMm: 0.6, offMm: 1 }, halo: { ink: 'rust', marginMm: 0.5 } }),
+    );
+    const lines = items.filter((one) => (one as Curve).shape.kind === 'drawn' && !((one as Curve).shape as any).closed);
+    expect(lines.map((one) => (one as Curve).stroke)).toMatchObject([
+      { ink: 'rust', widthMm: 1.6 },
+      { ink: 'brass', widthMm: 0.6 },
+    ]);
   });
 });
 

@@ -22,7 +22,7 @@ const made = (p: Piece, steps: readonly Step[]) => {
 /** Two twins on a ring. */
 const twinned = (): Piece => {
   const p = piece([curve(circle(30)), lettering('OTTERMERE')]);
-  return done(p, twinSteps(p, findLettering(p, 'words')!, 'twin'));
+  return done(p, twinSteps(p, findLettering(p, 'words')!, { lettering: 'twin', curve: 'opposite' }));
 };
 const sizes = (p: Piece): unknown[] => ['words', 'twin'].map((id) => findLettering(p, id)!.size);
 

@@ -24,7 +24,7 @@ function setOf(p: Piece, id: string): SetLettering {
 }
 const twinned = (shape: CurveShape, changes: Partial<Lettering> = {}): Piece => {
   const p = piece([curve(shape), lettering('OTTERMERE', changes)]);
-  return done(p, twinSteps(p, findLettering(p, 'words')!, 'twin'));
+  return done(p, twinSteps(p, findLettering(p, 'words')!, { lettering: 'twin', curve: 'opposite' }));
 };
 
 describe('a twin', () => {
@@ -101,12 +101,39 @@ describe('a twin', () => {
     expect(findLettering(shifted, 'twin')!.seat.baselineShiftMm).toBe(-1.25);
     expect(setOf(shifted, 'words').baselineMm).toBeCloseTo(-setOf(shifted, 'twin').baselineMm - 5, 9);
   });
-  it('is for closed curves', () => {
+  it('stands on the arc opposite, which is made where there is none', () => {
+    const words = lettering('OTTERMERE', {
+      anchor: { at: { kind: 'fraction', u: 0.2 }, startOffsetMm: 1, align: 'start', by: 'ink' },
+      bookends: { startU: 0.1, endU: 0.95 },
+      seat: seat('outward', 'outside', 0.8),
+    });
+    const ids = { lettering: 'twin', curve: 'opposite' };
+    const p = piece([curve(arc(30, 290, 140)), words]);
+    const after = done(p, twinSteps(p, words, ids));
+    expect(findCurve(after, 'opposite')).toMatchObject({
+      name: 'ring opposite',
+      shape: { startDeg: 110, sweepDeg: 140 },
+    });
+    const [a, b] = [setOf(after, 'words'), setOf(after, 'twin')];
+    expect(b.lettering.seat.tops).toBe('inward');
+    expect(b.baselineMm).toBeCloseTo(-a.baselineMm - a.capMm, 9);
+    // Mirrored upright: each begins as far from its left end.
+    const [first, second] = [a, b].map(({ rows }) => ({ x: rows[0]!, y: rows[1]! }));
+    expect(first!.x).toBeLessThan(42);
+    expect(second!.x).toBeLessThan(42);
+    expect(Math.sign(first!.y - 42)).toBe(-Math.sign(second!.y - 42));
+    expect([a.overset.beforeMm, a.overset.afterMm]).toEqual([b.overset.beforeMm, b.overset.afterMm]);
+    expect(a.anchorDistance / a.path.lengthMm).toBeCloseTo(1 - b.anchorDistance / b.path.lengthMm, 6);
+    // The next one goes onto the arc that lies there.
+    const next = piece([...after.items.slice(0, 2), words]);
+    expect(done(next, twinSteps(next, words, { lettering: 'new', curve: 'not' })).items).toHaveLength(4);
+  });
+  it('is for closed curves and arcs', () => {
     const p = piece([
-      curve(arc(30, -60, 120)),
+      curve({ kind: 'line', from: { x: 10, y: 40 }, to: { x: 70, y: 40 } }),
       lettering('TIDE', { anchor: { at: { kind: 'fraction', u: 0.5 }, startOffsetMm: 0, align: 'centre', by: 'ink' } }),
     ]);
-    expect(twinSteps(p, findLettering(p, 'words')!, 'twin')).toMatchObject({
+    expect(twinSteps(p, findLettering(p, 'words')!, { lettering: 'twin', curve: 'opposite' })).toMatchObject({
       ok: false,
       problem: { code: 'not-closed' },
     });

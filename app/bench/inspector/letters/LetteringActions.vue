@@ -6,7 +6,6 @@ import { rewrite } from '#core/editing/edits/reseat';
 import { twinOf } from '#core/editing/rules/twins';
 import { setStep } from '#core/piece/steps/index';
 import { findCurve, isCurve, type Lettering, type TwinShare } from '#core/piece/types';
-import { COMMANDS } from '~/commands';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -16,7 +15,6 @@ const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 useSidePanel();
 const view = useView();
-const commands = inject(COMMANDS)!;
 
 const curves = computed(() => store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)));
 const closed = computed(() => store.trackOf(props.lettering.curveId)?.path.path.closed ?? false);
@@ -62,10 +60,7 @@ const copySeat = (): void => {
 function outlines(): void {
   const set = store.selectedSetting;
   const made = set && asOutlinesSteps(store.piece!, props.lettering, set, () => nanoid(8));
-  if (made)
-    warn(
-      made.ok ? store.edit('Copy as outlines', made.value.steps, undefined, made.value.ids.slice(0, 1)) : made.problem,
-    );
+  if (made) warn(made.ok ? store.edit('Copy as outlines', made.value.steps, undefined, made.value.ids) : made.problem);
 }
 function pasteSeat(): void {
   const copy = view.seatCopy;
@@ -90,14 +85,6 @@ function pasteSeat(): void {
       <span v-if="twin" class="quiet">twin of “{{ twin.other.wording.slice(0, 14) }}”</span>
     </header>
     <div class="acts">
-      <button
-        v-if="commands.twin.applies()"
-        class="key"
-        type="button"
-        title="The same lettering opposite, upright, in the same band"
-        @click="commands.twin.run()">
-        Make a twin
-      </button>
       <button v-if="twin" class="key" type="button" @click="part">Detach from twin</button>
       <button class="key" type="button" @click="copySeat">Copy seat</button>
       <button class="key" type="button" :disabled="!view.seatCopy" @click="pasteSeat">Paste seat</button>

@@ -2,6 +2,7 @@
 import type { LetterCase, Lettering, LetterSize } from '#core/piece/types';
 import { hasSmallCapitals } from '#core/setting/line/letterCase';
 import { emPt } from '#core/setting/line/size';
+import { COMMANDS, firstKey } from '~/commands';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -10,6 +11,7 @@ const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 useSidePanel();
 const faces = useFaces();
+const commands = inject(COMMANDS)!;
 const words = useTemplateRef<{ focus: (at?: number) => void }>('words');
 const browsing = ref(false);
 const view = useView();
@@ -65,6 +67,14 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
     <header>
       <h2>Letters</h2>
       <span class="quiet">{{ count }} {{ count === 1 ? 'character' : 'characters' }}</span>
+      <button
+        v-if="commands.twin.applies()"
+        class="key twin"
+        type="button"
+        :title="`The same lettering opposite, upright, in the same band (${firstKey(commands.twin)})`"
+        @click="commands.twin.run()">
+        Make a twin
+      </button>
     </header>
     <WordingField ref="words" class="layer" />
     <div class="layer">
@@ -166,6 +176,12 @@ defineExpose({ focus: (at?: number) => words.value?.focus(at) });
 </template>
 
 <style scoped>
+.twin {
+  margin-left: auto;
+  height: 24px;
+  padding: 0 8px;
+  font-size: 12px;
+}
 /* The words are painted without what is below them. */
 .layer {
   position: relative;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { printTracingSteps } from '#core/editing/edits/printTracing';
 import type { Tracing } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -13,6 +14,10 @@ const set = (label: string, path: readonly string[]) => (value: unknown, gesture
   store.set(label, tracing.id, path, value, gesture);
 const setStrength = (percent: number, gesture: string) =>
   store.set('Dim picture', tracing.id, ['strength'], percent / 100, gesture);
+const print = (): void => {
+  const problem = store.edit('Print the picture', printTracingSteps(store.piece!, tracing), undefined, [tracing.id]);
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
+};
 </script>
 
 <template>
@@ -41,6 +46,13 @@ const setStrength = (percent: number, gesture: string) =>
       :commit="setStrength" />
     <ImageSize :item="tracing" />
     <PlaceFields :item="tracing" word="picture" @remove="emit('remove')" />
+    <button
+      class="key"
+      type="button"
+      title="It becomes a picture that prints, at its place and size, beneath everything else"
+      @click="print">
+      Print it where it lies
+    </button>
   </section>
 </template>
 

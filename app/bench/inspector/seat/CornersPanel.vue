@@ -1,15 +1,32 @@
 <script setup lang="ts">
 import type { Lettering } from '#core/piece/types';
+import { roundingFor } from '#core/setting/line/corners';
 import { usePiece } from '~/stores/piece';
 
 /** What this lettering does at the sharp corners of its curve. */
 const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 useSidePanel();
-const LAST_RADIUS = 2;
+const USUAL_MM = 2;
+
+/** The radius, mm, by which the inside of a corner is rounded for these letters; the usual one where they are outside. */
+const needed = computed(() => {
+  const set = store.settings.get(props.lettering.id);
+  const track = store.trackOf(props.lettering.curveId);
+  if (!set?.ok || !track) return USUAL_MM;
+  const { direction, baselineMm, measured, capMm } = set.value;
+  const heights = [measured.inkTopMm, measured.inkBottomMm].map((mm) => baselineMm + mm);
+  return Math.max(USUAL_MM, roundingFor(track, direction, heights, capMm));
+});
+const tight = computed(
+  () =>
+    props.lettering.corners.kind === 'round' &&
+    props.lettering.corners.radiusMm < needed.value &&
+    needed.value > USUAL_MM,
+);
 
 function choose(kind: string | number | boolean | undefined): void {
-  store.set('Corners', props.lettering.id, ['corners'], kind === 'round' ? { kind, radiusMm: LAST_RADIUS } : { kind });
+  store.set('Corners', props.lettering.id, ['corners'], kind === 'round' ? { kind, radiusMm: needed.value } : { kind });
 }
 const radius = (radiusMm: number, gesture: string) =>
   store.set('Corner radius', props.lettering.id, ['corners'], { kind: 'round', radiusMm }, gesture);
@@ -39,5 +56,8 @@ const radius = (radiusMm: number, gesture: string) =>
         :step="0.5"
         :commit="radius" />
     </div>
+    <button v-if="tight" class="key" type="button" @click="choose('round')">
+      Round by {{ needed.toFixed(1) }} mm, as these letters need
+    </button>
   </section>
 </template>

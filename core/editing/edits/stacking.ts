@@ -1,0 +1,84 @@
+import type { Step } from '../../piece/steps';
+import { isCurve, isLettering, isOrnaments, isTracing, type Item, type Piece } from '../../piece/types';
+
+/** The list of all that a piece shows, as it lies on the sheet, and moves within it. */
+export interface StackRow {
+  readonly item: Item;
+  /** Whether it stands on the curve that follows it in the list, with nothing between but what stands there too. */
+  readonly nested: boolean;
+}
+
+/** The curve that an item stands on; null for what stands by itself. */
+const standsOn = (item: Item): string | null => (isLettering(item) || isOrnaments(item) ? item.curveId : null);
+
+/** Guides print nothing, so that their place is free: each comes right behind the last of what stands on it. */
+const isGuide = (items: readonly Item[], item: Item): boolean =>
+  isCurve(item) && item.fill === null && item.stroke === null && items.some((one) => standsOn(one) === item.id);
+
+/** What is painted, the frontmost first. Pictures to trace are no part of it. */
+export function stackRows({ items }: Pick<Piece, 'items'>): readonly StackRow[] {
+  const rows = items.filter((one) => !isTracing(one) && !isGuide(items, one)).reverse();
+  for (const guide of items.filter((one) => isGuide(items, one)))
+    rows.splice(rows.map(standsOn).lastIndexOf(guide.id) + 1, 0, guide);
+  const nested = (row: number): boolean => {
+    const on = standsOn(rows[row]!);
+    if (on === null) return false;
+    const under = rows.slice(row).find((one) => standsOn(one) !== on);
+    return under?.id === on;
+  };
+  return rows.map((item, row) => ({ item, nested: nested(row) }));
+}
+
+/**
+ * Moves a row of the list to another place; a curve takes along what is nested on it.
+ *
+ * @param from index among the rows of `stackRows`
+ * @param to index that it has afterwards, the others closed up
+ * @returns no steps where nothing changes; places beyond the ends are the ends
+ */
+export function moveRowSteps(piece: Piece, from: number, to: number): Step[] {
+  const rows = stackRows(piece);
+  const moved = rows[from];
+  if (!moved) return [];
+  const block = new Set([moved.item.id]);
+  if (isCurve(moved.item)) for (let n = from - 1; rows[n]?.nested; n--) block.add(rows[n]!.item.id);
+  const others = rows.filter((_, n) => n !== from).map(({ item }) => item);
+  const below = others.slice(Math.max(to, 0)).find((one) => !block.has(one.id) && !isGuide(piece.items, one));
+  const before = piece.items.map(({ id }) => id);
+  const rest = before.filter((id) => !block.has(id));
+  const at = below ? rest.indexOf(below.id) + 1 : 0;
+  const after = [...rest.slice(0, at), ...before.filter((id) => block.has(id)), ...rest.slice(at)];
+  const painted = (ids: readonly string[]): string =>
+    ids.filter((id) => rows.some(({ item }) => item.id === id && !isGuide(piece.items, item))).join('\n');
+  // Only past guides nothing is moved.
+  return painted(after) === painted(before) ? [] : stepsTo(before, after);
+}
+
+/** Moves an item past the next row above or below that it can pass; no steps at the end of the list. */
+export function stepRowSteps(piece: Piece, id: string, by: 1 | -1): Step[] {
+  const rows = stackRows(piece);
+  const from = rows.findIndex(({ item }) => item.id === id);
+  for (let to = from + by; from >= 0 && to >= 0 && to < rows.length; to += by) {
+    const steps = moveRowSteps(piece, from, to);
+    if (steps.length > 0) return steps;
+  }
+  return [];
+}
+
+/** Moves of one item each that lead from one order to the other. */
+function stepsTo(before: readonly string[], after: readonly string[]): Step[] {
+  const order = [...before];
+  const steps: Step[] = [];
+  for (const [to, id] of after.entries()) {
+    const from = order.indexOf(id);
+    if (from === to) continue;
+    // Where all behind it only closed up, the one that stands there is moved, and nothing else.
+    const standing = order[to]!;
+    const [what, where] =
+      order[to + 1] === id && after.indexOf(standing) > to + 1 ? [standing, after.indexOf(standing)] : [id, to];
+    steps.push({ kind: 'reorder', id: what, from: order.indexOf(what), to: where });
+    order.splice(order.indexOf(what), 1);
+    order.splice(where, 0, what);
+  }
+  return steps;
+}
