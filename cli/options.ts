@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileOptions } from '#core/output/formats/index';
 import { IMPOSITION_LIMITS } from '#core/output/impose';
+import { TRAP_LIMITS } from '#core/output/trap';
 import { PNG_DPI } from '#core/output/png';
 
 /** What a file is made with, and which of it the call names. */
@@ -17,6 +18,7 @@ export interface Options extends FileOptions {
 const NUMBERS = {
   dpi: PNG_DPI,
   tolerance: DXF_TOLERANCES,
+  trap: TRAP_LIMITS,
   margin: IMPOSITION_LIMITS.marginMm,
   gutter: IMPOSITION_LIMITS.gutterMm,
 } as const;
@@ -26,6 +28,8 @@ const OPTIONS = {
   marks: { type: 'boolean' },
   nested: { type: 'boolean' },
   turned: { type: 'boolean' },
+  slug: { type: 'boolean' },
+  dated: { type: 'boolean' },
   seen: { type: 'boolean' },
   box: { type: 'boolean' },
   layers: { type: 'string' },
@@ -35,6 +39,7 @@ const OPTIONS = {
   paper: { type: 'string' },
   dpi: { type: 'string' },
   tolerance: { type: 'string' },
+  trap: { type: 'string' },
   margin: { type: 'string' },
   gutter: { type: 'string' },
   map: { type: 'string', multiple: true },
@@ -51,9 +56,12 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   marks: 'marks',
   dpi: 'dpi',
   tolerance: 'toleranceMm',
+  trap: 'trapMm',
   paper: 'imposition',
   nested: 'imposition',
   turned: 'imposition',
+  slug: 'slug',
+  dated: 'dated',
   seen: 'seen',
   box: 'weedingBox',
   layers: 'layers',
@@ -109,8 +117,9 @@ export function readOptions(args: readonly string[]): Options | string {
     if (wrong) return wrong;
   }
   const number = (name: keyof typeof NUMBERS, standard: number): number => Number(values[name] ?? standard);
-  const is = (name: 'transparent' | 'marks' | 'nested' | 'turned' | 'technical' | 'bleed' | 'seen' | 'box'): boolean =>
-    values[name] === true;
+  const is = (
+    name: 'transparent' | 'marks' | 'nested' | 'turned' | 'technical' | 'bleed' | 'seen' | 'box' | 'slug' | 'dated',
+  ): boolean => values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined);
   if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
@@ -130,6 +139,9 @@ export function readOptions(args: readonly string[]): Options | string {
     standard: values.standard === 'x1a' ? 'x1a' : 'x4',
     seen: is('seen'),
     weedingBox: is('box'),
+    slug: is('slug'),
+    trapMm: number('trap', 0),
+    dated: is('dated'),
     bleed: is('bleed'),
     toleranceMm: number('tolerance', DXF_TOLERANCE_MM),
     marks: is('marks'),

@@ -6,6 +6,7 @@ import { useView } from '~/stores/view';
 import { nudgeRun } from '../gestures/nudgeRun';
 import { gapKey, useGaps } from '../composables/useGaps';
 import { arrangeCommands } from './arrange';
+import { clipboardCommands } from './clipboard';
 import { compareCommands } from './compare';
 import { historyCommands } from './history';
 import { keyOf, type Command } from './kind';
@@ -25,6 +26,7 @@ export function createCommands(ask: (curve: Curve) => void) {
     ...toolCommands(() => store.piece?.sheet ?? null),
     ...selection,
     ...arrangeCommands(),
+    ...clipboardCommands(),
     ...treatCommands(),
     ...lookCommands(),
     ...viewCommands(),

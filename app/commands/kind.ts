@@ -4,6 +4,8 @@ export interface Command {
   readonly label: string;
   /** Keys, the first one shown: the signs of `keyOf`, with `Mod` for Ctrl or Command. */
   readonly keys: readonly string[];
+  /** The key by which the browser itself does it, shown and not listened to. */
+  readonly heard?: string;
   /** Whether there is anything to do now. */
   readonly applies: () => boolean;
   readonly run: () => void;
@@ -39,4 +41,4 @@ export const keyName = (key: string): string =>
     .join(' ');
 
 /** The first key of a command as people read it; '' for none. */
-export const firstKey = ({ keys }: Command): string => (keys[0] === undefined ? '' : keyName(keys[0]));
+export const firstKey = ({ keys: [first], heard }: Command): string => keyName(first ?? heard ?? '');

@@ -6,18 +6,21 @@ import type { Command } from './kind';
 const PARTS = ['.left', '.desk', '.strip', '.inspector', '.top'] as const;
 const FOCUSABLE = 'button:not(:disabled), input:not(:disabled), textarea, [tabindex="0"], a[href]';
 
+/** Brings the keys to a part: to what is pressed in it, or to its first control. Gives false where it has none. */
+export function goToPart(selector: string): boolean {
+  const part = document.querySelector<HTMLElement>(`.bench ${selector}`);
+  const first =
+    part?.querySelector<HTMLElement>('[aria-pressed="true"]') ?? part?.querySelector<HTMLElement>(FOCUSABLE);
+  first?.focus();
+  return Boolean(first);
+}
+
 /** Brings the keys to the next part of the bench, or the one before. */
 function nextPart(by: 1 | -1): void {
-  const parts = PARTS.flatMap((one) => document.querySelector<HTMLElement>(`.bench ${one}`) ?? []);
-  const now = parts.findIndex((part) => part.contains(document.activeElement));
-  for (let n = 1; n <= parts.length; n++) {
-    const part = parts[(now + by * n + parts.length * (n + 1)) % parts.length]!;
-    const first =
-      part.querySelector<HTMLElement>(`[aria-pressed="true"]`) ?? part.querySelector<HTMLElement>(FOCUSABLE);
-    if (!first) continue;
-    first.focus();
-    return;
-  }
+  const parts = PARTS.filter((one) => document.querySelector(`.bench ${one}`) !== null);
+  const now = parts.findIndex((one) => Boolean(document.activeElement?.closest(`.bench ${one}`)));
+  for (let n = 1; n <= parts.length; n++)
+    if (goToPart(parts[(now + by * n + parts.length * (n + 1)) % parts.length]!)) return;
 }
 
 /** The views that lie over the bench. */

@@ -13,6 +13,7 @@ import { writeSvg } from '#core/output/svg';
 import type { Faces } from '#core/setting/settingOf';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
+import { useView } from '~/stores/view';
 
 /** By how much each further copy of the same is moved, mm. */
 const ASIDE_MM = 3;
@@ -58,14 +59,8 @@ function usePasting() {
   const faces = useFaces();
   let last = '',
     times = 0;
-  // Ctrl, Shift and V paste in place.
-  let inPlace = false;
-  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (event.key.toLowerCase() === 'v') inPlace = event.shiftKey;
-  });
-
   /** Items that were copied; letterings alone go onto the curve that is selected, or stay on their own. */
-  function items(text: string): Problem | null {
+  function items(text: string, inPlace: boolean): Problem | null {
     const copied = fromText(text);
     if (!copied.ok) return copied.problem;
     const piece = store.piece!;
@@ -93,7 +88,14 @@ function usePasting() {
     last = text;
     times = 0;
   };
-  return { items, svg, copied };
+  /** Whatever was copied, here or in another program; what is neither items nor SVG is left alone. */
+  function put(text: string, inPlace: boolean): boolean {
+    if (!/^\s*(<\?xml|<svg|<!--|<!DOCTYPE)/i.test(text)) return false;
+    const problem = MARK.test(text) ? items(text, inPlace) : svg(text, store.piece!);
+    if (problem) store.notice = { kind: 'warning', text: problem.message };
+    return true;
+  }
+  return { put, copied };
 }
 
 /**
@@ -103,7 +105,15 @@ function usePasting() {
 export function useClipboard(holds: () => boolean): void {
   const store = usePiece();
   const faces = useFaces();
+  const view = useView();
   const pasting = usePasting();
+  /** What was copied last in this tab. */
+  let here = '';
+  // Ctrl, Shift and V paste in place.
+  let inPlace = false;
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (event.key.toLowerCase() === 'v') inPlace = event.shiftKey;
+  });
 
   const elsewhere = (event: ClipboardEvent): boolean =>
     holds() || (event.target as Element).closest?.('input, textarea') !== null || !store.piece;
@@ -116,6 +126,7 @@ export function useClipboard(holds: () => boolean): void {
     event.clipboardData!.setData('text/plain', text);
     event.clipboardData!.setData('image/svg+xml', text);
     pasting.copied(text);
+    here = text;
     return true;
   }
 
@@ -132,9 +143,15 @@ export function useClipboard(holds: () => boolean): void {
   useEventListener(document, 'paste', (event: ClipboardEvent) => {
     if (elsewhere(event)) return;
     const text = event.clipboardData?.getData('image/svg+xml') || event.clipboardData?.getData('text/plain') || '';
-    if (!/^\s*(<\?xml|<svg|<!--|<!DOCTYPE)/i.test(text)) return;
-    event.preventDefault();
-    const problem = MARK.test(text) ? pasting.items(text) : pasting.svg(text, store.piece!);
-    if (problem) store.notice = { kind: 'warning', text: problem.message };
+    if (pasting.put(text, inPlace)) event.preventDefault();
   });
+  // A menu reads the clipboard where the browser lets it; else what was copied last in this tab.
+  watch(
+    () => view.pasteAsked,
+    async (asked) => {
+      const text = await navigator.clipboard.readText().catch(() => here);
+      if (asked && !pasting.put(text, asked.inPlace))
+        store.notice = { kind: 'info', text: 'Nothing to paste here. Copy something, or paste with Ctrl V.' };
+    },
+  );
 }

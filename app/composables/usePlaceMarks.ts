@@ -10,8 +10,8 @@ import { useView } from '~/stores/view';
 const SMALL_PX = 320;
 const LEAST = 0.6;
 /** How much farther out a mark is tried while it would stand on letters, px, and how often. */
-const FARTHER_PX = 10;
-const TRIES = 5;
+const FARTHER_PX = 6;
+const TRIES = 14;
 /** Between the letters and a bookend's tab, and between them and the anchor, px. */
 const TAB_PX = 3;
 const ANCHOR_PX = 13;
@@ -47,13 +47,26 @@ interface Shown {
 const beyond = ({ set, scale }: Shown, reading: number, outPx: number): GuidePlace =>
   placeOff(set.path, set.direction * reading, set.direction, set.baselineMm + set.capMm + outPx / scale);
 
-/** How far out a mark stands that is `highPx` high, so that its middle lies on no letters, px beyond the cap line. */
-function clearOut(shown: Shown, reading: number, asidePx: number, highPx: number, fromPx: number): number {
-  for (let n = 0; n < TRIES; n++) {
-    const out = fromPx + n * FARTHER_PX;
-    const middle = beyond(shown, reading + asidePx / shown.scale, out + highPx / 2).point;
-    if (!shown.obstacles.some((line) => within(line, middle))) return out;
-  }
+/** What a mark covers, px from its place: along the curve, and outwards from where it begins. */
+interface Covers {
+  readonly from: number;
+  readonly to: number;
+  readonly high: number;
+}
+/** Shares of what a mark covers at which it is looked whether letters lie there. */
+const LOOKS = [0, 0.25, 0.5, 0.75, 1];
+
+/** How far out a mark stands so that nothing of it lies on letters, px beyond the cap line. */
+function clearOut(shown: Shown, reading: number, { from, to, high }: Covers, fromPx: number): number {
+  const lies = (out: number): boolean =>
+    LOOKS.some((across) =>
+      LOOKS.some((up) => {
+        const along = reading + (from + across * (to - from)) / shown.scale;
+        const { point } = beyond(shown, along, out + up * high);
+        return shown.obstacles.some((line) => within(line, point));
+      }),
+    );
+  for (let n = 0; n < TRIES; n++) if (!lies(fromPx + n * FARTHER_PX)) return fromPx + n * FARTHER_PX;
   return fromPx;
 }
 
@@ -62,7 +75,7 @@ function bookend(shown: Shown, which: 'start' | 'end') {
   const { set, size: k, scale, toScreen } = shown;
   const side = which === 'start' ? -1 : 1;
   const reading = which === 'start' ? set.overset.bookendStart : set.overset.bookendEnd;
-  const head = beyond(shown, reading, clearOut(shown, reading, side * 8 * k, 26 * k, TAB_PX));
+  const head = beyond(shown, reading, clearOut(shown, reading, { from: 0, to: side * 14 * k, high: 26 * k }, TAB_PX));
   const foot = placeOff(set.path, set.direction * reading, set.direction, set.baselineMm - 3 / scale);
   const [a, b] = [toScreen(foot.point), toScreen(head.point)];
   const p = framed(b, head.along, k, side);
@@ -90,7 +103,13 @@ function anchorMark(shown: Shown) {
     const mm = Math.abs(one - reading) % path.lengthMm;
     return (path.path.closed ? Math.min(mm, path.lengthMm - mm) : mm) * scale < 26 * k;
   });
-  const place = beyond(shown, reading, clearOut(shown, reading, 0, 0, ANCHOR_PX * k + (beside ? 30 * k : 0)));
+  const half = 8 * k;
+  const foot = ANCHOR_PX * k + (beside ? 30 * k : 0) - half;
+  const place = beyond(
+    shown,
+    reading,
+    clearOut(shown, reading, { from: -half, to: half, high: 2 * half }, foot) + half,
+  );
   const at = toScreen(place.point);
   const p = framed(at, place.along, k);
   return { at, d: `M${p(0, -8)}L${p(8, 0)}L${p(0, 8)}L${p(-8, 0)}Z` };
@@ -101,11 +120,15 @@ export function usePlaceMarks() {
   const store = usePiece();
   const view = useView();
   const obstacles = computed(() =>
-    view.tool === 'pick' ? [...store.settings.values()].flatMap((one) => (one.ok ? [coverOf(one.value)] : [])) : [],
+    view.tool === 'pick'
+      ? [...store.settings.values()].flatMap((one) =>
+          one.ok && !one.value.lettering.hidden ? [coverOf(one.value)] : [],
+        )
+      : [],
   );
   const marks = computed(() => {
     const set = store.selectedSetting;
-    if (!set) return null;
+    if (!set || set.lettering.hidden) return null;
     const { min, max } = extentOf(set.track.path);
     const seen = Math.max(max.x - min.x, max.y - min.y) * view.scale;
     const shown: Shown = {

@@ -2,6 +2,7 @@
 import { DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileFormat, FileOptions } from '#core/output/formats/index';
 import { PNG_DPI, pngSize } from '#core/output/png';
+import { TRAP_LIMITS } from '#core/output/trap';
 import { usePiece } from '~/stores/piece';
 
 /** What a format leaves to choose. */
@@ -30,15 +31,15 @@ interface Tick {
   /** Whether it makes a difference to this piece. */
   readonly matters?: () => boolean;
 }
-const flag = (option: 'bleed' | 'technical' | 'seen' | 'weedingBox', name: string, matters?: () => boolean): Tick => ({
-  option,
-  name,
-  on: (now) => now[option],
-  next: (on) => ({ [option]: on }),
-  matters,
-});
+const flag = (
+  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'dated',
+  name: string,
+  matters?: () => boolean,
+): Tick => ({ option, name, on: (now) => now[option], next: (on) => ({ [option]: on }), matters });
 /** One line a choice of yes or no. */
 const TICKS: readonly Tick[] = [
+  flag('slug', 'Name, size, inks and a colour bar', () => props.options.marks && !props.options.imposition),
+  flag('dated', 'Date of today'),
   flag('bleed', 'With its bleed', () => store.piece!.sheet.bleedMm > 0 && !props.options.imposition),
   flag('technical', 'With technical inks', () => store.piece!.inks.some(({ purpose }) => purpose !== 'print')),
   flag('seen', 'What is seen as one outline an ink'),
@@ -91,6 +92,15 @@ const ticks = computed(() =>
     @change="(on) => set(tick.next(on))"
     >{{ tick.name }}</TickField
   >
+  <div v-if="has.includes('trapMm')" class="row">
+    <span class="label">Trapping</span
+    ><QuantityField
+      label="Trapping"
+      :model-value="options.trapMm"
+      :limits="TRAP_LIMITS"
+      :step="0.02"
+      :commit="(trapMm) => set({ trapMm })" />
+  </div>
   <div v-if="has.includes('toleranceMm')" class="row">
     <span class="label">Tolerance</span
     ><QuantityField

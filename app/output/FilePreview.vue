@@ -1,10 +1,22 @@
 <script setup lang="ts">
 import type { Plate } from '#core/output/plates';
+import type { PlateSheet } from '~/workers/heavy';
 
 /** What a file will show, all inks together or one plate. */
-defineProps<{ svg: string; plates: readonly Plate[]; clear: boolean; caption: string; notes: readonly string[] }>();
-/** The plate that is looked at, by its place in the list; null for all inks. */
-const plate = defineModel<number | null>('plate', { required: true });
+defineProps<{
+  svg: string;
+  plates: readonly Plate[];
+  /** The plates one by one, where they are laid over each other. */
+  sheets: readonly PlateSheet[];
+  clear: boolean;
+  caption: string;
+  notes: readonly string[];
+}>();
+/** Width of what is shown, mm. */
+const widthOf = ([first]: readonly PlateSheet[]): number =>
+  Number(/viewBox="\S+ \S+ (\S+)/.exec(first?.svg ?? '')?.[1] ?? 100);
+/** The plate that is looked at, by its place in the list; null for all inks, `press` for all laid over each other. */
+const plate = defineModel<number | 'press' | null>('plate', { required: true });
 </script>
 
 <template>
@@ -20,10 +32,20 @@ const plate = defineModel<number | null>('plate', { required: true });
         @click="plate = n">
         <span class="dot" :style="{ background: one.screen }" />{{ one.name }}
       </button>
+      <button
+        v-if="plates.length > 1"
+        type="button"
+        role="radio"
+        :aria-checked="plate === 'press'"
+        title="The plates over each other, each a little off"
+        @click="plate = 'press'">
+        Off register
+      </button>
     </div>
     <!-- Written by our own writer from plain data, every name escaped. -->
     <!-- eslint-disable vue/no-v-html -->
-    <div class="preview" :class="{ clear }" data-preview v-html="svg" />
+    <PressView v-if="plate === 'press' && sheets.length > 0" :sheets="sheets" :width-mm="widthOf(sheets)" />
+    <div v-else class="preview" :class="{ clear }" data-preview v-html="svg" />
     <!-- eslint-enable vue/no-v-html -->
     <p class="quiet caption">{{ caption }}</p>
     <ul v-if="notes.length > 0" class="notes">

@@ -5,7 +5,7 @@ import { download, fileStem, saidSize } from '~/utils/download';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
-import type { Preview } from '~/workers/heavy';
+import type { PlateSheet, Preview } from '~/workers/heavy';
 import {
   FORMAT_NAMES,
   formatOf,
@@ -26,7 +26,9 @@ const asked = computed((): FileOptions =>
 );
 const own = computed(() => formatOf(format.value));
 const formats = computed(() => FORMAT_NAMES.filter((one) => tab.value === 'one' || formatOf(one).copies));
-const plate = ref<number | null>(null);
+const plate = ref<number | 'press' | null>(null);
+/** The plates one by one, where they are laid over each other. */
+const sheets = shallowRef<readonly PlateSheet[]>([]);
 const preview = shallowRef<Preview | null>(null);
 /** The first sheet of a series. */
 const sheet = ref('');
@@ -63,8 +65,10 @@ watch(
   async () => {
     if (tab.value === 'series') return;
     const given = [store.piece!, format.value, asked.value, plate.value] as const;
+    const [piece, name, how, which] = given;
+    const press = which === 'press' ? await heavyWork().previewPlates(piece, name, how) : null;
     const shown = await heavyWork()
-      .previewFile(...given)
+      .previewFile(piece, name, how, which === 'press' ? null : which)
       .catch((error: unknown) => ({
         ok: false as const,
         problem: { code: 'failed', message: `The preview could not be drawn: ${(error as Error).message}.` },
@@ -73,6 +77,7 @@ watch(
       return;
     problem.value = shown.ok ? '' : shown.problem.message;
     if (shown.ok) preview.value = shown.value;
+    sheets.value = press?.ok ? press.value : [];
   },
   { immediate: true },
 );
@@ -190,6 +195,7 @@ async function again(one: MadeFile): Promise<void> {
       v-model:plate="plate"
       :svg="(tab === 'series' ? sheet : preview?.svg) ?? ''"
       :plates="own.plates && tab !== 'series' ? (preview?.plates ?? []) : []"
+      :sheets="sheets"
       :clear="own.options.includes('transparent') && options.transparent"
       :caption="caption"
       :notes="tab === 'series' ? [] : (preview?.notes ?? [])" />

@@ -39,6 +39,11 @@ export const useView = defineStore('view', () => {
   const askForWords = (): void => {
     wordsAsked.value++;
   };
+  /** The last time that a menu asked to paste, and whether in place. */
+  const pasteAsked = shallowRef<{ readonly inPlace: boolean } | null>(null);
+  const askToPaste = (inPlace: boolean): void => {
+    pasteAsked.value = { inPlace };
+  };
   /** Whether the table of keys is shown, and whether single letters and signs are keys at all. */
   const keys = ref(false);
   const singleKeys = useLocalStorage('under-arc:single-keys', true);
@@ -141,6 +146,8 @@ export const useView = defineStore('view', () => {
     placesAsked,
     wordsAsked,
     askForWords,
+    pasteAsked,
+    askToPaste,
     keys,
     singleKeys,
     strip,

@@ -112,6 +112,25 @@ export async function previewFile(
   return ok({ svg, plates, layout, notes: (await own.notes?.(prepared.value)) ?? [] });
 }
 
+/** One plate of a file, in shades of grey. */
+export interface PlateSheet {
+  readonly plate: Plate;
+  readonly svg: string;
+}
+
+/** Every plate that a file of a format will have. */
+export async function previewPlates(
+  piece: Piece,
+  format: FormatName,
+  options: FileOptions,
+): Promise<Result<readonly PlateSheet[]>> {
+  const prepared = prepareFile(format, piece, await facesFor(piece), options, await picturesFor(piece));
+  if (!prepared.ok) return prepared;
+  const { drawing } = prepared.value;
+  const how = formatOf(format).preview(prepared.value, options);
+  return ok(platesOf(drawing).map((plate) => ({ plate, svg: writePreview(drawing, { ...how, plate, trim: false }) })));
+}
+
 /** A piece as others will see it, as an SVG. */
 export async function lookAt(piece: Piece, look: Look): Promise<string> {
   return writeLook(drawPiece(piece, await facesFor(piece), await picturesFor(piece)), look);

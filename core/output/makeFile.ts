@@ -4,6 +4,7 @@ import type { Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
 import { formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
+import { trapped } from './trap';
 import { sheetMarks, layOut, repeated, type Layout } from './impose';
 
 /** A piece drawn for a file, alone or as a sheet of copies. */
@@ -19,8 +20,10 @@ export function prepareFile(
   options: FileOptions,
   pictures: Pictures = NO_PICTURES,
 ): Result<PreparedFile> {
-  const drawing = drawPiece(piece, faces, pictures);
-  const imposition = formatOf(name).copies ? options.imposition : null;
+  const { copies, options: has } = formatOf(name);
+  const plain = drawPiece(piece, faces, pictures);
+  const drawing = options.trapMm > 0 && has.includes('trapMm') ? trapped(plain, options.trapMm) : plain;
+  const imposition = copies ? options.imposition : null;
   if (!imposition) return ok({ piece, faces, drawing, lines: [], layout: null });
   const layout = layOut(piece.sheet, imposition);
   if (!layout.ok) return layout;

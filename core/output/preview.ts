@@ -1,6 +1,10 @@
 import { printedOnly, type Drawing } from '../drawing/drawPiece';
+import { screenHex } from '../ink/colour';
+import type { PaintedPath } from '../drawing/painted';
+import type { DrawnInk } from '../drawing/sink';
 import { plateDrawing, type Plate } from './plates';
-import { MARKS_MM, printMarks } from './printMarks';
+import { MARKS_MM, marksFromMm, printMarks } from './marks/printMarks';
+import { slugOf } from './marks/slug';
 import { svgElements } from './svg';
 
 export interface PreviewOptions {
@@ -8,12 +12,16 @@ export interface PreviewOptions {
   readonly plate?: Plate | null;
   /** Crop and registration marks about the trim. */
   readonly marks?: boolean;
+  /** With marks: the line that names the work, and the bar of inks. */
+  readonly slug?: boolean;
   /** Outlines as a tool follows them, instead of painted ones. */
   readonly lines?: boolean;
   /** Pictures as they will look once they are separated. */
   readonly printed?: boolean;
   /** Without what is for machines after printing. */
   readonly printedOnly?: boolean;
+  /** Whether the trim is drawn as a dashed line where there is a bleed. */
+  readonly trim?: boolean;
   /** Without paper. */
   readonly transparent?: boolean;
   /** Lines that are drawn on every plate, mm of the sheet. */
@@ -28,16 +36,49 @@ export const asInPrint = (drawing: Drawing): Drawing => ({
   paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, printed: true } } : path)),
 });
 
+/** The line that names the work and the bar of inks, with all plates or with one. */
+function slugElements(drawing: Drawing, thin: number, plate: Plate | null): string[] {
+  const { strokes, patches } = slugOf(drawing, '', marksFromMm(drawing.sheet));
+  const lines = strokes.map((stroke) => `M${stroke.map(({ x, y }) => `${x.toFixed(3)} ${y.toFixed(3)}`).join('L')}`);
+  const bar: Drawing = {
+    ...drawing,
+    paths: patches.map(({ at: { x, y }, sizeMm, ink }): PaintedPath => ({
+      id: ink.id,
+      itemId: ink.id,
+      part: 'own',
+      paint: { fill: { ...ink, screen: tinted(ink) }, stroke: null, under: false },
+      trace: (sink) => {
+        sink.moveTo(x, y);
+        sink.lineTo(x + sizeMm, y);
+        sink.lineTo(x + sizeMm, y + sizeMm);
+        sink.lineTo(x, y + sizeMm);
+        sink.closePath();
+      },
+      holes: [],
+      united: false,
+      within: null,
+      rule: 'nonzero',
+    })),
+  };
+  return [
+    `<path d="${lines.join('')}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`,
+    ...svgElements(plate ? plateDrawing(bar, plate) : bar, 3),
+  ];
+}
+/** An ink at its share, as it looks on the screen. */
+const tinted = ({ cmyk, share, kind }: DrawnInk): string =>
+  screenHex(kind === 'spot' ? (cmyk.map((one) => one * share) as unknown as DrawnInk['cmyk']) : cmyk);
+
 /**
  * What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a
  * bleed, marks.
  */
 export function writePreview(
   drawing: Drawing,
-  { plate, marks, lines, printed, printedOnly: colours, transparent, crop = [] }: PreviewOptions,
+  { plate, marks, slug, lines, trim = true, printed, printedOnly: colours, transparent, crop = [] }: PreviewOptions,
 ): string {
   const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
-  const out = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;
+  const out = marks ? marksFromMm(drawing.sheet) + MARKS_MM : bleedMm;
   const whole = colours ? printedOnly(drawing) : drawing;
   const shown = plate ? plateDrawing(whole, plate) : printed ? asInPrint(whole) : whole;
   const thin = Math.max(w, h) / 500;
@@ -78,7 +119,8 @@ export function writePreview(
     circles
       .map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`)
       .join(''),
-    bleedMm > 0 ? `<rect ${box(0)} ${TRIM} stroke-width="${thin / 1.5}"/>` : '',
+    ...(marks && slug ? slugElements(drawing, thin, plate ?? null) : []),
+    trim && bleedMm > 0 ? `<rect ${box(0)} ${TRIM} stroke-width="${thin / 1.5}"/>` : '',
     '</svg>',
   ].join('');
 }

@@ -139,4 +139,36 @@ describe('gestures on the sheet', () => {
     expect(Math.abs(now.y + now.height / 2 - (y + 20))).toBeLessThan(3);
     expect(await items()).toEqual(before);
   });
+
+  it('keeps bookends and anchor off all letters, on rings of any size and beside each other', async () => {
+    const at = (deg: number) => ({ at: { kind: 'clock', deg }, startOffsetMm: 0, align: 'centre', by: 'ink' }) as const;
+    const rings = [
+      [curve(circle(30)), lettering('OTTERMERE LIGHT RAILWAY COMPANY AND STEAM')],
+      [curve(circle(7)), lettering('TIDE TABLE', { size: { by: 'cap', mm: 2 } })],
+      [
+        curve(circle(24)),
+        curve(circle(30.5), 'outer'),
+        lettering('OTTERMERE LIGHT RAILWAY'),
+        lettering('STEAM AND SEDGE AND TIDE AND WEIR', { id: 'over', curveId: 'outer', anchor: at(180) }),
+      ],
+    ];
+    for (const items of rings) {
+      await open(items);
+      await pick(/^(OTTERMERE|TIDE)/);
+      await on.page.locator('[data-bookend] .tab').first().waitFor();
+      const hits = await on.page.evaluate(() => {
+        const letters = [...document.querySelectorAll<SVGPathElement>('.art path[data-item], .art [data-item] path')];
+        const marks = [...document.querySelectorAll<SVGPathElement>('[data-bookend] .tab, [data-anchor] path')];
+        return marks.flatMap((mark) =>
+          Array.from({ length: 24 }, (_, n) => {
+            const seen = mark.getPointAtLength((n / 24) * mark.getTotalLength()).matrixTransform(mark.getScreenCTM()!);
+            return letters.some((one) =>
+              one.isPointInFill(new DOMPoint(seen.x, seen.y).matrixTransform(one.getScreenCTM()!.inverse())),
+            );
+          }).filter(Boolean),
+        ).length;
+      });
+      expect(hits).toBe(0);
+    }
+  });
 });

@@ -125,4 +125,19 @@ describe('the list', () => {
     const opposite = (await items()).find((one) => one.id === twin.curveId);
     expect(opposite).toMatchObject({ name: 'upper opposite', shape: { startDeg: 120, sweepDeg: 120 } });
   });
+
+  it('copies and pastes from the menu, and skips from the bar to the sheet', async () => {
+    await open(sheet);
+    const menu = on.page.getByRole('menu');
+    const at = await on.bench.point(42 + 20, 42 - 26);
+    await on.page.mouse.click(at.x, at.y, { button: 'right' });
+    await menu.getByRole('menuitem', { name: /^Copy Ctrl C/ }).click();
+    await on.page.mouse.click(at.x, at.y, { button: 'right' });
+    await menu.getByRole('menuitem', { name: /^Paste in place/ }).click();
+    await expect.poll(async () => (await items()).filter((one) => one.type === 'curve')).toHaveLength(3);
+    expect((await items()).at(-1)).toMatchObject({ name: 'disc 2', shape: { centre: { x: 42, y: 42 } } });
+    await on.page.getByRole('button', { name: 'To the sheet' }).focus();
+    await press('Enter');
+    expect(await on.page.evaluate(() => document.activeElement!.closest('.desk') !== null)).toBe(true);
+  });
 });

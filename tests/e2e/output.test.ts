@@ -1,4 +1,7 @@
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { HOME } from '../support/pieces';
@@ -21,7 +24,7 @@ describe('output', () => {
     await on.page.getByRole('button', { name: 'Output' }).click();
     const plates = on.page.getByRole('radiogroup', { name: 'Plates' });
     await plates.getByText('Ottermere teal').waitFor();
-    expect(await plates.getByRole('radio').allTextContents()).toEqual([
+    expect((await plates.getByRole('radio').allTextContents()).map((one) => one.trim())).toEqual([
       'All inks',
       'Cyan',
       'Magenta',
@@ -29,6 +32,7 @@ describe('output', () => {
       'Black',
       'Ottermere brass',
       'Ottermere teal',
+      'Off register',
     ]);
     await plates.getByText('Ottermere brass').click();
     await expect
@@ -41,6 +45,47 @@ describe('output', () => {
     await on.page.getByText('Crop and registration marks').click();
     const file = await make();
     expect(file.subarray(0, 8).toString()).toBe('%PDF-1.6');
+  });
+
+  it('lays the plates over each other off register, with trapping and a slug where they are asked for', async () => {
+    const plates = on.page.getByRole('radiogroup', { name: 'Plates' });
+    const type = async (name: string, text: string): Promise<void> => {
+      await on.page.getByRole('textbox', { name }).fill(text);
+      await on.page.getByRole('textbox', { name }).press('Enter');
+    };
+    await plates.getByText('Off register').click();
+    const sheets = on.page.locator('[data-press] .plate');
+    await expect.poll(() => sheets.count()).toBe(6);
+    // Each is a picture that the browser can read, and all but the first are moved.
+    const read = await sheets.locator('.grey').evaluateAll((list) =>
+      Promise.all(
+        list.map(async (one) => {
+          const image = new Image();
+          image.src = /^url\("(.*)"\)$/.exec(getComputedStyle(one).backgroundImage)![1]!;
+          await image.decode();
+          return image.naturalWidth > 0;
+        }),
+      ),
+    );
+    expect(read).toEqual(read.map(() => true));
+    const moves = (): Promise<string[]> =>
+      sheets.evaluateAll((list) => list.map((one) => (one as HTMLElement).style.transform));
+    const before = await moves();
+    expect(new Set(before).size).toBe(6);
+    await type('Plates off by', '0.3');
+    await expect.poll(moves).not.toEqual(before);
+    await on.page.getByText('Name, size, inks and a colour bar').click();
+    await type('Trapping', '0.12');
+    await plates.getByText('All inks').click();
+    await on.page.locator('[data-preview] path').first().waitFor();
+    const file = join(mkdtempSync(join(tmpdir(), 'under-arc-output-')), 'trapped.pdf');
+    writeFileSync(file, await make());
+    expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toContain('Title:');
+    expect(execFileSync('qpdf', ['--qdf', '--object-streams=disable', file, '-'], { encoding: 'latin1' })).toContain(
+      '/Trapped /True',
+    );
+    await on.page.getByText('Name, size, inks and a colour bar').click();
+    await type('Trapping', '0');
   });
 
   it('finds earlier files again, byte for byte, whatever has been changed since', async () => {

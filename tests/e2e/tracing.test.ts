@@ -61,7 +61,7 @@ describe('a picture to trace', () => {
       return image.getBBox().width > 0;
     });
     await on.page.getByRole('button', { name: /^lid/ }).click();
-    await on.page.getByRole('button', { name: 'Unlock' }).click();
+    await on.page.getByRole('button', { name: 'Unlock', exact: true }).click();
     await on.bench.drag([42, 42], [52, 42]);
     expect((await on.bench.piece()).items[0].centre.x).toBeCloseTo(52, 0);
   });

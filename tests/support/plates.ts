@@ -10,14 +10,13 @@ import { HOME } from './pieces';
 const profile = readFileSync(`${HOME}/profiles/coated.icc.zlib`);
 export const pdfOf = (drawing: Drawing, marks = false): Promise<Uint8Array> => writePdf(drawing, { marks, profile });
 
-const DPI = 72;
 export interface Grey {
   readonly width: number;
   readonly height: number;
   readonly at: (xMm: number, yMm: number) => number;
 }
 /** The plates of a PDF as Ghostscript separates them, by name: how much ink lies at a place, 0 to 1. */
-export function separated(file: string): Map<string, Grey> {
+export function separated(file: string, dpi = 72): Map<string, Grey> {
   const out = mkdtempSync(join(tmpdir(), 'under-arc-plates-'));
   execFileSync(
     'gs',
@@ -27,7 +26,7 @@ export function separated(file: string): Map<string, Grey> {
       '-dBATCH',
       '-dSAFER',
       '-sDEVICE=tiffsep',
-      `-r${DPI}`,
+      `-r${dpi}`,
       '-sCompression=none',
       `-sOutputFile=${join(out, 'p.tif')}`,
       file,
@@ -49,7 +48,7 @@ export function separated(file: string): Map<string, Grey> {
           {
             width,
             height,
-            at: (x, y) => 1 - rgba[4 * (Math.round((y / 25.4) * DPI) * width + Math.round((x / 25.4) * DPI))]! / 255,
+            at: (x, y) => 1 - rgba[4 * (Math.round((y / 25.4) * dpi) * width + Math.round((x / 25.4) * dpi))]! / 255,
           },
         ],
       ];

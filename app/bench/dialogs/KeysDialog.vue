@@ -25,10 +25,12 @@ const HAND: readonly (readonly [keys: string, what: string])[] = [
   ['Esc, while dragging', 'take the drag back'],
 ];
 const rows = computed(() => [
-  ...Object.values<Command>(commands).map((one): readonly [string, string] => [
-    [...new Set(one.keys.map((key) => keyName(key.replace(/^Shift-(?=[^a-z]$)/, ''))))].join(' or '),
-    one.label.charAt(0).toLowerCase() + one.label.slice(1),
-  ]),
+  ...Object.values<Command>(commands)
+    .filter(({ keys }) => keys.length > 0)
+    .map((one): readonly [string, string] => [
+      [...new Set(one.keys.map((key) => keyName(key.replace(/^Shift-(?=[^a-z]$)/, ''))))].join(' or '),
+      one.label.charAt(0).toLowerCase() + one.label.slice(1),
+    ]),
   ...HAND,
 ]);
 </script>

@@ -16,6 +16,7 @@ const WIDTH = 268;
 /** The commands of the menu, by what they are for. */
 const PARTS: readonly (readonly (keyof typeof commands)[])[] = [
   ['editWords', 'turnOver', 'twin'],
+  ['copy', 'cut', 'paste', 'pasteInPlace'],
   ['duplicate', 'turnCopy', 'takeLook', 'giveLook'],
   ['group', 'ungroup', 'lock', 'hide', 'isolate'],
   ['front', 'forward', 'back', 'behind'],

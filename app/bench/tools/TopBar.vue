@@ -12,6 +12,7 @@ const titleOf = (command: Command, nothing: string): string =>
 
 <template>
   <header class="top on-dark">
+    <SkipLinks />
     <AppMark />
     <span class="slash" aria-hidden="true">/</span>
     <b class="name" :title="store.piece!.name">{{ store.piece!.name }}</b>

@@ -4,7 +4,7 @@ import type { Drawing } from '../../drawing/drawPiece';
 import { toolOutlines } from '../../drawing/strokeOutline';
 import type { Paint, Sink } from '../../drawing/sink';
 import { asR2000, colourNumber } from './dxfR2000';
-import { printMarks, type Marks } from '../printMarks';
+import { printMarks, type Marks } from '../marks/printMarks';
 import { COMMAND, flattenedContours, type Contour } from '../../geometry/outlines/outline';
 
 /** Collects outlines and hands each to a taker, as lines of points, when it is painted. */

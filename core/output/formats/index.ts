@@ -35,6 +35,9 @@ export const STANDARD_OPTIONS: FileOptions = {
   layers: 'ink',
   seen: false,
   weedingBox: false,
+  slug: false,
+  trapMm: 0,
+  dated: false,
   toleranceMm: DXF_TOLERANCE_MM,
   imposition: null,
 };

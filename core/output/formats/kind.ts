@@ -13,6 +13,12 @@ import type { PreviewOptions } from '../preview';
 export interface FileOptions {
   /** Crop marks, and registration marks where it is not a sheet of copies. */
   readonly marks: boolean;
+  /** With marks: a line that names the work beside the sheet, and a bar of its inks. */
+  readonly slug: boolean;
+  /** How far inks are spread into each other where they meet, mm; 0 for not at all. */
+  readonly trapMm: number;
+  /** Whether a file says when it was made; without, the same piece always gives the same bytes. */
+  readonly dated: boolean;
   /** The standard that a PDF for print keeps to. */
   readonly standard: 'x4' | 'x1a';
   /** Pixels an inch. */

@@ -14,29 +14,37 @@ import {
 } from '@cantoo/pdf-lib';
 import { sendDrawing, type Drawing } from '../../drawing/drawPiece';
 import type { Pictures } from '../../drawing/pictures';
-import { roundCubics } from '../../geometry/outlines/roundCubics';
 import type { PaintedPicture } from '../../drawing/sink';
 import type { Sheet } from '../../piece/types';
 import { MM_PER_POINT } from '../../setting/line/size';
 import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
+import { ALL, sendMarks, sendSlug } from './pdfMarks';
 import { planesOf } from '../pictures';
 import { printedInks } from '../plates';
-import { MARKS_MM, printMarks, type Marks } from '../printMarks';
-import { writeXmp } from './xmp';
+import { MARKS_MM, marksFromMm, printMarks } from '../marks/printMarks';
+import { slugOf } from '../marks/slug';
+import { writeXmp, type XmpFacts } from './xmp';
 
 export interface PdfOptions {
   /** Crop and registration marks outside the bleed. */
   readonly marks: boolean;
+  /** With marks: a line that names the work below the sheet, and a bar of its inks above it. */
+  readonly slug?: boolean;
+  /** When the file was made; left out, all files bear one date, so that the same piece gives the same bytes. */
+  readonly date?: Date | null;
+  /** Whether inks are spread into each other already, see `trapped`: the file says so. */
+  readonly trapped?: boolean;
   /** PDF/X-4, or PDF/X-1a:2003, which knows no transparency; the first where it is left out. */
   readonly standard?: 'x4' | 'x1a';
   /** The CMYK profile that becomes the output intent, compressed as PDF files hold it (zlib, RFC 1950). */
   readonly profile: Uint8Array;
 }
 
-/** No file says when it was exported, so that the same piece gives the same bytes: all bear this date. */
-const DATE = { pdf: 'D:20000101000000Z', xmp: '2000-01-01T00:00:00Z' } as const;
-/** Width of marks, mm. */
-const MARK_MM = 0.1;
+/** The date of files that do not say when they were made. */
+const NO_DATE = new Date('2000-01-01T00:00:00Z');
+/** A date as XMP has it, to the second; and as PDF has it (ISO 32000-1, 7.9.4). */
+const xmpDate = (date: Date): string => `${date.toISOString().slice(0, 19)}Z`;
+const pdfDate = (date: Date): string => `D:${date.toISOString().slice(0, 19).replace(/\D/g, '')}Z`;
 
 /**
  * 32 hex digits that stand for a text, for a file identifier: two rows of xor and multiply as FNV-1a has them, the
@@ -99,8 +107,9 @@ interface Boxes {
 }
 
 /** Page boxes in points, the lower left corner of the medium being the origin. */
-function boxesOf({ widthMm, heightMm, bleedMm }: Sheet, marks: boolean): Boxes {
-  const outMm = marks ? Math.max(bleedMm, 3) + MARKS_MM : bleedMm;
+function boxesOf(sheet: Sheet, marks: boolean): Boxes {
+  const { widthMm, heightMm, bleedMm } = sheet;
+  const outMm = marks ? marksFromMm(sheet) + MARKS_MM : bleedMm;
   const points = (mm: number): number => mm / MM_PER_POINT;
   const box = (x: number, w: number, h: number): number[] => [x, x, x + w, x + h].map(points);
   return {
@@ -112,23 +121,6 @@ function boxesOf({ widthMm, heightMm, bleedMm }: Sheet, marks: boolean): Boxes {
 }
 
 const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
-
-/** Draws marks in the colour that prints on every plate. */
-function sendMarks({ lines, circles }: Marks, sink: ContentSink): void {
-  sink.text.ascii(`q\n/${ALL} CS 1 SCN ${MARK_MM} w\n`);
-  for (const [x0, y0, x1, y1] of lines) {
-    sink.numbers(sink.text, 'm', x0, y0);
-    sink.numbers(sink.text, 'l', x1, y1);
-    sink.text.ascii('S\n');
-  }
-  for (const [x, y, radius] of circles) {
-    sink.numbers(sink.text, 'm', x + radius, y);
-    for (const cubic of roundCubics(x, y, radius, 0, 2 * Math.PI)) sink.numbers(sink.text, 'c', ...cubic);
-    sink.text.ascii('s\n');
-  }
-  sink.text.ascii('Q\n');
-}
-const ALL = 'AllPlates';
 
 function resources(context: PDFContext, colours: PDFDict): PDFDict {
   colours.set(PDFName.of(ALL), context.register(separation(context, PDFName.of('All'), [100, 100, 100, 100])));
@@ -193,10 +185,22 @@ function outputIntent(context: PDFContext, profile: Uint8Array): PDFArray {
   return list;
 }
 
-function metadata(context: PDFContext, title: string, id: string, standard: 'x4' | 'x1a'): PDFRef {
-  const bytes = Uint8Array.from(utf8(writeXmp({ title, date: DATE.xmp, id, standard })));
+function metadata(context: PDFContext, facts: XmpFacts): PDFRef {
+  const bytes = Uint8Array.from(utf8(writeXmp(facts)));
   const stream = context.stream(bytes as unknown as string, { Type: 'Metadata', Subtype: 'XML' });
   return context.register(stream);
+}
+
+/** The information dictionary, of which the metadata say the same. */
+function infoOf(context: PDFContext, name: string, { date, standard, trapped }: PdfOptions): PDFDict {
+  const info = context.obj({});
+  info.set(PDFName.of('Title'), PDFHexString.fromText(name));
+  for (const part of ['Producer', 'Creator']) info.set(PDFName.of(part), PDFString.of('Under Arc'));
+  for (const part of ['CreationDate', 'ModDate']) info.set(PDFName.of(part), PDFString.of(pdfDate(date ?? NO_DATE)));
+  info.set(PDFName.of('Trapped'), PDFName.of(trapped ? 'True' : 'False'));
+  // Before PDF/X-4 the version stands here (ISO 15930-4, 6.13).
+  if (standard === 'x1a') info.set(PDFName.of('GTS_PDFXVersion'), PDFString.of('PDF/X-1a:2003'));
+  return info;
 }
 
 /** A page of a PDF: a drawing, and what is drawn about it on every plate. */
@@ -209,7 +213,7 @@ export interface PdfPage {
 /** The content of a page in millimetres, and the boxes about it. */
 function contentOf(
   { drawing, lines = [] }: PdfPage,
-  marks: boolean,
+  { marks, slug, date }: PdfOptions,
   spaces: ReadonlyMap<string, string>,
   imageOf: (picture: PaintedPicture) => string,
 ): { readonly sink: ContentSink; readonly boxes: Boxes } {
@@ -235,6 +239,7 @@ function contentOf(
   sendDrawing(drawing, sink);
   sink.text.ascii('Q\n');
   if (marks) sendMarks(printMarks(sheet), sink);
+  if (marks && slug) sendSlug(slugOf(drawing, date?.toISOString().slice(0, 10) ?? '', marksFromMm(sheet)), sink);
   if (lines.length > 0) sendMarks({ lines, circles: [] }, sink);
   return { sink, boxes };
 }
@@ -250,9 +255,11 @@ function contentOf(
 export async function writePdfPages(
   name: string,
   pages: Iterable<PdfPage>,
-  { marks, profile, standard = 'x4' }: PdfOptions,
+  options: PdfOptions,
   onPage?: (page: number) => void | Promise<void>,
 ): Promise<Uint8Array> {
+  const { profile, standard = 'x4', trapped = false } = options;
+  const made = options.date ?? NO_DATE;
   const document = await PDFDocument.create({ updateMetadata: false });
   const { context, catalog } = document;
   context.header = PDFHeader.forVersion(1, standard === 'x1a' ? 4 : 6);
@@ -263,7 +270,7 @@ export async function writePdfPages(
   const common = resources(context, colours),
     shared = context.register(common);
   const names = new Map<string, string>();
-  let seen = fingerprint(name),
+  let seen = fingerprint(options.date ? `${name}\n${xmpDate(made)}` : name),
     count = 0;
   for (const given of pages) {
     await onPage?.(count++);
@@ -292,7 +299,7 @@ export async function writePdfPages(
     const {
       sink,
       boxes: { media, bleed, trim },
-    } = contentOf(given, marks, spaces, imageOf);
+    } = contentOf(given, options, spaces, imageOf);
     seen = fingerprint(`${seen}\n${sink.text.toString()}\n${media.join(' ')}`);
     const page = document.addPage([rounded(media[2]!), rounded(media[3]!)]);
     for (const [box, values] of [
@@ -309,15 +316,11 @@ export async function writePdfPages(
     );
   }
   catalog.set(PDFName.of('OutputIntents'), outputIntent(context, profile));
-  catalog.set(PDFName.of('Metadata'), metadata(context, name, seen, standard));
-  const info = context.obj({});
-  info.set(PDFName.of('Title'), PDFHexString.fromText(name));
-  for (const part of ['Producer', 'Creator']) info.set(PDFName.of(part), PDFString.of('Under Arc'));
-  for (const part of ['CreationDate', 'ModDate']) info.set(PDFName.of(part), PDFString.of(DATE.pdf));
-  info.set(PDFName.of('Trapped'), PDFName.of('False'));
-  // Before PDF/X-4 the version stands here (ISO 15930-4, 6.13).
-  if (standard === 'x1a') info.set(PDFName.of('GTS_PDFXVersion'), PDFString.of('PDF/X-1a:2003'));
-  context.trailerInfo.Info = context.register(info);
+  catalog.set(
+    PDFName.of('Metadata'),
+    metadata(context, { title: name, date: xmpDate(made), id: seen, standard, trapped }),
+  );
+  context.trailerInfo.Info = context.register(infoOf(context, name, options));
   const identifier = PDFHexString.of(seen);
   context.trailerInfo.ID = context.obj([identifier, identifier]);
   return document.save({ useObjectStreams: false, updateFieldAppearances: false });

@@ -8,10 +8,11 @@ export interface XmpFacts {
   /** 32 hexadecimal digits. */
   readonly id: string;
   readonly standard: 'x4' | 'x1a';
+  readonly trapped: boolean;
 }
 
 /** XMP metadata (ISO 16684-1) as PDF/X-4 asks for it (ISO 15930-7): version, title, dates, identifiers, trapping. */
-export function writeXmp({ title, date, id, standard }: XmpFacts): string {
+export function writeXmp({ title, date, id, standard, trapped }: XmpFacts): string {
   const uuid = `uuid:${id.slice(0, 8)}-${id.slice(8, 12)}-${id.slice(12, 16)}-${id.slice(16, 20)}-${id.slice(20, 32)}`;
   return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>
 <x:xmpmeta xmlns:x="adobe:ns:meta/">
@@ -27,7 +28,7 @@ export function writeXmp({ title, date, id, standard }: XmpFacts): string {
 <xmpMM:VersionID>1</xmpMM:VersionID>
 <xmpMM:RenditionClass>default</xmpMM:RenditionClass>
 <pdf:Producer>Under Arc</pdf:Producer>
-<pdf:Trapped>False</pdf:Trapped>
+<pdf:Trapped>${trapped ? 'True' : 'False'}</pdf:Trapped>
 ${standard === 'x4' ? '<pdfxid:GTS_PDFXVersion>PDF/X-4</pdfxid:GTS_PDFXVersion>' : '<pdfx:GTS_PDFXVersion>PDF/X-1a:2003</pdfx:GTS_PDFXVersion>'}
 </rdf:Description>
 </rdf:RDF>

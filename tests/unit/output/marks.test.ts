@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ContentSink } from '#core/output/pdf/pdfContent';
 import { copyMarks, layOut } from '#core/output/impose';
-import { MARKS_MM, printMarks } from '#core/output/printMarks';
+import { MARKS_MM, printMarks } from '#core/output/marks/printMarks';
 
 const sheet = (bleedMm: number) => ({ widthMm: 60, heightMm: 40, bleedMm });
 /** How far a line lies outside the trim at its nearer and at its farther end, mm. */

@@ -1,4 +1,4 @@
-import type { Sheet } from '../piece/types';
+import type { Sheet } from '../../piece/types';
 
 /** How far crop marks keep from the trim, at the least, and how long they and the registration marks are, mm. */
 const AWAY = 3,
@@ -7,6 +7,9 @@ const AWAY = 3,
 /** Room that marks need outside the bleed, mm. */
 export const MARKS_MM = 10;
 
+/** From the trim to where marks begin, mm. */
+export const marksFromMm = ({ bleedMm }: Sheet): number => Math.max(bleedMm, AWAY);
+
 /** Marks as lines and circles in mm of the sheet, to be drawn on every plate. */
 export interface Marks {
   readonly lines: readonly (readonly [x0: number, y0: number, x1: number, y1: number])[];
@@ -14,8 +17,9 @@ export interface Marks {
 }
 
 /** Crop marks at the corners of the trim, outside the bleed, and a registration mark at the middle of each side. */
-export function printMarks({ widthMm: w, heightMm: h, bleedMm }: Sheet): Marks {
-  const from = Math.max(bleedMm, AWAY),
+export function printMarks(sheet: Sheet): Marks {
+  const { widthMm: w, heightMm: h } = sheet;
+  const from = marksFromMm(sheet),
     to = from + LONG;
   const crop = [0, w].flatMap(
     (x) =>

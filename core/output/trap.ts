@@ -1,0 +1,80 @@
+import { combine, traceRegion, withMargin } from '../drawing/booleans';
+import type { Drawing } from '../drawing/drawPiece';
+import type { PaintedPath } from '../drawing/painted';
+import { seenByInk, type SeenInk } from '../drawing/seen';
+import type { DrawnInk } from '../drawing/sink';
+import type { Region } from '../geometry/outlines/edges';
+import { fromHex, linear, screenHex } from '../ink/colour';
+
+/** How far inks may be spread into each other, mm; 0 for not at all. */
+export const TRAP_LIMITS = { min: 0, max: 0.5 } as const;
+
+/** Shares of ink that differ by less leave nothing white between them that is seen, %. */
+const LIKE = 5;
+
+/** How much of an ink lies on each plate, %: the process plates by number, spot inks by the plate's id. */
+function shares(ink: DrawnInk): ReadonlyMap<string, number> {
+  if (ink.kind === 'spot') return new Map([[ink.plate.id, 100 * ink.share]]);
+  return new Map(ink.cmyk.map((share, channel) => [`process ${channel}`, share]));
+}
+/** Whether an ink has clearly more than another one on some plate: where it is missing there, the paper shows. */
+const exceeds = (one: DrawnInk, other: DrawnInk): boolean => {
+  const against = shares(other);
+  return [...shares(one)].some(([plate, share]) => share > (against.get(plate) ?? 0) + LIKE);
+};
+
+function luminance({ screen }: DrawnInk): number {
+  const [r, g, b] = fromHex(screen);
+  return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
+}
+
+/** The lighter ink as it is printed on top of the darker one: each plate has what it has of either. */
+function onto(lighter: DrawnInk, darker: DrawnInk): DrawnInk {
+  const both = lighter.kind === 'process' && darker.kind === 'process';
+  const most = (a: DrawnInk['cmyk'], b: DrawnInk['cmyk']): DrawnInk['cmyk'] =>
+    a.map((share, i) => Math.max(share, b[i]!)) as unknown as DrawnInk['cmyk'];
+  return {
+    ...lighter,
+    id: `${lighter.id}-on-${darker.id}`,
+    overprint: true,
+    cmyk: both ? most(lighter.cmyk, darker.cmyk) : lighter.cmyk,
+    screen: screenHex(most(lighter.cmyk, darker.cmyk)),
+  };
+}
+
+function pathOf(ink: DrawnInk, region: Region): PaintedPath {
+  return {
+    id: ink.id,
+    itemId: ink.id,
+    part: 'own',
+    paint: { fill: ink, stroke: null, under: false },
+    trace: (sink) => {
+      traceRegion(region, sink);
+    },
+    holes: [],
+    united: false,
+    within: null,
+    rule: 'nonzero',
+  };
+}
+
+/** What the lighter of two inks spreads into the darker one; null where they do not meet, or need not. */
+function between(one: SeenInk, other: SeenInk, widthMm: number): PaintedPath | null {
+  if (!exceeds(one.ink, other.ink) || !exceeds(other.ink, one.ink)) return null;
+  const [lighter, darker] = luminance(one.ink) >= luminance(other.ink) ? [one, other] : [other, one];
+  const region = combine('intersection', withMargin(lighter.region, widthMm), darker.region);
+  return region.length === 0 ? null : pathOf(onto(lighter.ink, darker.ink), region);
+}
+
+/**
+ * A drawing with inks spread into each other where they meet, so that no paper shows between them when plates lie
+ * beside each other by no more than a width: the lighter into the darker, printed on top of it. Inks that overprint,
+ * and those for machines, need none. Pictures and strokes on lines with ends get none.
+ *
+ * @param widthMm above 0, see `TRAP_LIMITS`
+ */
+export function trapped(drawing: Drawing, widthMm: number): Drawing {
+  const inks = seenByInk(drawing).filter(({ ink }) => ink.purpose === 'print' && !ink.overprint);
+  const traps = inks.flatMap((one, i) => inks.slice(i + 1).flatMap((other) => between(one, other, widthMm) ?? []));
+  return { ...drawing, paths: [...drawing.paths, ...traps] };
+}

@@ -1,0 +1,114 @@
+import { mkdtempSync, writeFileSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
+import { trapped } from '#core/output/trap';
+import { writePdf } from '#core/output/pdf/pdf';
+import { PLAIN_INK } from '#core/piece/inks';
+import type { Ink, Item, Piece } from '#core/piece/types';
+import type { Faces } from '#core/setting/settingOf';
+import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
+import { separated, type Grey } from '../../support/plates';
+
+const profile = readFileSync(`${HOME}/profiles/coated.icc.zlib`);
+const folder = mkdtempSync(join(tmpdir(), 'under-arc-trap-'));
+const WIDTH_MM = 0.15;
+const DPI = 1200;
+/** As far as a plate is off: the width, but for the pixels within which the edges of both plates are known. */
+const OFF_MM = WIDTH_MM - (1.5 * 25.4) / DPI;
+
+const ink = (id: string, kind: Ink['kind'], cmyk: readonly [number, number, number, number], more = {}): Ink => ({
+  ...PLAIN_INK,
+  id,
+  name: id,
+  kind,
+  cmyk,
+  overprint: false,
+  ...more,
+});
+const INKS = [
+  ink('sea', 'process', [80, 0, 0, 0]),
+  ink('sun', 'process', [0, 0, 90, 0]),
+  ink('Rust', 'spot', [10, 80, 90, 5]),
+  ink('Fog', 'spot', [15, 5, 10, 0]),
+  ink('soot', 'process', [0, 0, 0, 100], { overprint: true }),
+];
+
+describe('trapping', () => {
+  let all: Faces;
+  beforeAll(async () => {
+    all = await faces();
+  });
+  /** Letters on a ground that fills the sheet. */
+  const on = (ground: string, letters: string, more: Partial<Item> = {}): Piece => ({
+    ...piece([
+      {
+        ...curve({ kind: 'rectangle', centre: { x: 15, y: 10 }, widthMm: 40, heightMm: 30, cornerMm: 0, turnDeg: 0 }),
+        fill: ground,
+      },
+      curve(circle(12, 15, 20), 'arc'),
+      lettering('SEDGE', { curveId: 'arc', fill: letters, size: { by: 'cap', mm: 4 }, ...(more as object) }),
+    ]),
+    inks: INKS,
+    sheet: { widthMm: 30, heightMm: 20, bleedMm: 0 },
+  });
+  let made = 0;
+  async function platesOf(drawing: Drawing, isTrapped: boolean): Promise<Map<string, Grey>> {
+    const file = join(folder, `${made++}.pdf`);
+    writeFileSync(file, await writePdf(drawing, { marks: false, profile, trapped: isTrapped }));
+    return separated(file, DPI);
+  }
+  /** How many places of those looked at are bare paper with one plate beside the others, the worst of eight ways. */
+  function bare(plates: ReadonlyMap<string, Grey>, moved: string): number {
+    let worst = 0;
+    for (let way = 0; way < 8; way++) {
+      const [dx, dy] = [Math.cos((way * Math.PI) / 4) * OFF_MM, Math.sin((way * Math.PI) / 4) * OFF_MM];
+      let count = 0;
+      for (let x = 4; x < 26; x += 0.06)
+        for (let y = 3; y < 16; y += 0.06)
+          if ([...plates].every(([name, plate]) => (name === moved ? plate.at(x - dx, y - dy) : plate.at(x, y)) < 0.04))
+            count++;
+      worst = Math.max(worst, count);
+    }
+    return worst;
+  }
+
+  it.each([
+    ['a spot ink on a process ground', 'sun', 'Rust', 'Rust'],
+    ['a lighter spot ink on a darker process ground', 'sea', 'Fog', 'Fog'],
+    ['a process ink on a spot ground', 'Rust', 'sun', 'Yellow'],
+    ['a spot ink on a spot ground', 'Fog', 'Rust', 'Fog'],
+    ['two process inks', 'sea', 'sun', 'Yellow'],
+  ])('leaves no paper between %s, whichever way a plate is off', async (_name, ground, letters, moved) => {
+    const drawing = drawPiece(on(ground, letters), all);
+    expect(bare(await platesOf(drawing, false), moved)).toBeGreaterThan(40);
+    expect(bare(await platesOf(trapped(drawing, WIDTH_MM), true), moved)).toBe(0);
+  });
+  it('spreads by the width asked for, the lighter ink into the darker', async () => {
+    const disc = { ...curve(circle(6, 15, 10), 'disc'), fill: 'sun' };
+    const p = { ...on('Rust', 'sun', { hidden: true }), items: [on('Rust', 'sun').items[0]!, disc] };
+    const reach = async (drawing: Drawing): Promise<number> => {
+      const yellow = (await platesOf(drawing, false)).get('Yellow')!;
+      let x = 15;
+      while (yellow.at(x, 10) > 0.4) x += 0.005;
+      return x - 15;
+    };
+    const drawing = drawPiece(p, all);
+    expect(Math.abs((await reach(drawing)) - 6)).toBeLessThan(0.03);
+    expect(Math.abs((await reach(trapped(drawing, WIDTH_MM))) - 6 - WIDTH_MM)).toBeLessThan(0.03);
+    // The darker one is as it was.
+    const before = (await platesOf(drawing, false)).get('Rust')!,
+      after = (await platesOf(trapped(drawing, WIDTH_MM), true)).get('Rust')!;
+    for (let x = 8; x < 22; x += 0.1) expect(after.at(x, 10)).toBe(before.at(x, 10));
+  });
+  it('leaves alone what overprints, and what lies on the same plates', () => {
+    for (const [ground, letters] of [
+      ['sun', 'soot'],
+      ['Rust', 'Rust'],
+    ] as const) {
+      const drawing = drawPiece(on(ground, letters), all);
+      expect(trapped(drawing, WIDTH_MM).paths).toEqual(drawing.paths);
+    }
+  });
+});
