@@ -12,21 +12,27 @@ export interface StackRow {
 const standsOn = (item: Item): string | null => (isLettering(item) || isOrnaments(item) ? item.curveId : null);
 
 /** Guides print nothing, so that their place is free: each comes right behind the last of what stands on it. */
-const isGuide = (items: readonly Item[], item: Item): boolean =>
-  isCurve(item) && item.fill === null && item.stroke === null && items.some((one) => standsOn(one) === item.id);
+function guidesOf(items: readonly Item[]): ReadonlySet<Item> {
+  const bearing = new Set(items.map(standsOn));
+  return new Set(
+    items.filter((one) => isCurve(one) && one.fill === null && one.stroke === null && bearing.has(one.id)),
+  );
+}
 
 /** What is painted, the frontmost first. Pictures to trace are no part of it. */
 export function stackRows({ items }: Pick<Piece, 'items'>): readonly StackRow[] {
-  const rows = items.filter((one) => !isTracing(one) && !isGuide(items, one)).reverse();
-  for (const guide of items.filter((one) => isGuide(items, one)))
+  const guides = guidesOf(items);
+  const rows = items.filter((one) => !isTracing(one) && !guides.has(one)).reverse();
+  for (const guide of items.filter((one) => guides.has(one)))
     rows.splice(rows.map(standsOn).lastIndexOf(guide.id) + 1, 0, guide);
-  const nested = (row: number): boolean => {
-    const on = standsOn(rows[row]!);
-    if (on === null) return false;
-    const under = rows.slice(row).find((one) => standsOn(one) !== on);
-    return under?.id === on;
-  };
-  return rows.map((item, row) => ({ item, nested: nested(row) }));
+  // From the back: what is nested stands on the curve that was met last, with nothing else since.
+  let under: string | null = null;
+  const nested = [...rows].reverse().map((item) => {
+    const on = standsOn(item);
+    if (on === null || on !== under) under = on === null && isCurve(item) ? item.id : null;
+    return on !== null && on === under;
+  });
+  return rows.map((item, row) => ({ item, nested: nested[rows.length - 1 - row]! }));
 }
 
 /**
@@ -38,18 +44,19 @@ export function stackRows({ items }: Pick<Piece, 'items'>): readonly StackRow[] 
  */
 export function moveRowSteps(piece: Piece, from: number, to: number): Step[] {
   const rows = stackRows(piece);
+  const guides = guidesOf(piece.items);
   const moved = rows[from];
   if (!moved) return [];
   const block = new Set([moved.item.id]);
   if (isCurve(moved.item)) for (let n = from - 1; rows[n]?.nested; n--) block.add(rows[n]!.item.id);
   const others = rows.filter((_, n) => n !== from).map(({ item }) => item);
-  const below = others.slice(Math.max(to, 0)).find((one) => !block.has(one.id) && !isGuide(piece.items, one));
+  const below = others.slice(Math.max(to, 0)).find((one) => !block.has(one.id) && !guides.has(one));
   const before = piece.items.map(({ id }) => id);
   const rest = before.filter((id) => !block.has(id));
   const at = below ? rest.indexOf(below.id) + 1 : 0;
   const after = [...rest.slice(0, at), ...before.filter((id) => block.has(id)), ...rest.slice(at)];
-  const painted = (ids: readonly string[]): string =>
-    ids.filter((id) => rows.some(({ item }) => item.id === id && !isGuide(piece.items, item))).join('\n');
+  const paints = new Set(rows.flatMap(({ item }) => (guides.has(item) ? [] : [item.id])));
+  const painted = (ids: readonly string[]): string => ids.filter((id) => paints.has(id)).join('\n');
   // Only past guides nothing is moved.
   return painted(after) === painted(before) ? [] : stepsTo(before, after);
 }
