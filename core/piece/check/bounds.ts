@@ -25,6 +25,11 @@ function pathOf(place: Place | null, start: string): string {
   return path.slice(0, TOLD);
 }
 
+const BROKEN = 'The text has a broken character (half of one, or a NUL). Type or paste it again without it.';
+
+/** Numbers and the like have nothing that could be wrong: of a list of millions of them none is looked at further. */
+const canBeWrong = (part: unknown): boolean => typeof part === 'string' || (typeof part === 'object' && part !== null);
+
 /** Looks at every part of plain data without calling itself, however deep it is. */
 function plainProblem(root: unknown, path: string): { readonly problem: Problem | null; readonly parts: number } {
   const stack: Place[] = [{ value: root, depth: 0, name: '', within: null }];
@@ -35,13 +40,8 @@ function plainProblem(root: unknown, path: string): { readonly problem: Problem 
   };
   for (let place = stack.pop(); place; place = stack.pop()) {
     const { value, depth } = place;
-    if (typeof value === 'string' && !isWellFormed(value))
-      return wrong(
-        place,
-        'broken-text',
-        () => 'The text has a broken character (half of one, or a NUL). Type or paste it again without it.',
-      );
-    if (typeof value !== 'object' || value === null) continue;
+    if (typeof value === 'string' && !isWellFormed(value)) return wrong(place, 'broken-text', () => BROKEN);
+    if (typeof value !== 'object' || !value) continue;
     if (depth >= JSON_BOUNDS.depth)
       return wrong(
         { ...place, within: null },
@@ -58,7 +58,8 @@ function plainProblem(root: unknown, path: string): { readonly problem: Problem 
       return wrong(place, 'broken-text', (field) => `${field} has a field with a broken name.`);
     for (let i = count - 1; i >= 0; i--) {
       const name = isList ? i : names[i]!;
-      stack.push({ value: (value as Record<string | number, unknown>)[name], depth: depth + 1, name, within: place });
+      const part = (value as Record<string | number, unknown>)[name];
+      if (canBeWrong(part)) stack.push({ value: part, depth: depth + 1, name, within: place });
     }
   }
   return { problem: null, parts };
