@@ -32,14 +32,19 @@ interface Tick {
   readonly matters?: () => boolean;
 }
 const flag = (
-  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'dated',
+  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug',
   name: string,
   matters?: () => boolean,
 ): Tick => ({ option, name, on: (now) => now[option], next: (on) => ({ [option]: on }), matters });
 /** One line a choice of yes or no. */
 const TICKS: readonly Tick[] = [
   flag('slug', 'Name, size, inks and a colour bar', () => props.options.marks && !props.options.imposition),
-  flag('dated', 'Date of today'),
+  {
+    option: 'date',
+    name: 'Date of today',
+    on: ({ date }) => date !== null,
+    next: (on) => ({ date: on ? new Date().toISOString() : null }),
+  },
   flag('bleed', 'With its bleed', () => store.piece!.sheet.bleedMm > 0 && !props.options.imposition),
   flag('technical', 'With technical inks', () => store.piece!.inks.some(({ purpose }) => purpose !== 'print')),
   flag('seen', 'What is seen as one outline an ink'),

@@ -96,8 +96,9 @@ async function make(): Promise<void> {
   problem.value = made.value = '';
   const { name: title, mediaType, ending, longEnding } = own.value;
   try {
-    const piece = store.piece!,
-      given = asked.value;
+    const piece = store.piece!;
+    // The date is that of the moment, and stays with the file: made again it is the same.
+    const given = asked.value.date === null ? asked.value : { ...asked.value, date: new Date().toISOString() };
     const file = await heavyWork().makeFile(piece, format.value, given, forbidden.value);
     if (!file.ok) {
       problem.value = `Nothing was exported. ${file.problem.message}`;
@@ -123,7 +124,7 @@ async function again(one: MadeFile): Promise<void> {
   problem.value = made.value = '';
   try {
     const { piece } = await api.output(store.id, one.id);
-    const file = await heavyWork().makeFile(piece, one.format, one.options, forbidden.value);
+    const file = await heavyWork().makeFile(piece, one.format, { ...STANDARD_OPTIONS, ...one.options }, forbidden.value);
     if (!file.ok) {
       problem.value = file.problem.message;
       return;

@@ -19,7 +19,7 @@ const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   weedingBox: 'weeding box',
   slug: 'slug',
   trapMm: 'trapping',
-  dated: 'date',
+  date: 'date',
   bleed: 'bleed',
   toleranceMm: 'tolerance',
   imposition: 'sheet of copies',

@@ -13,7 +13,7 @@ export interface PreviewOptions {
   /** Crop and registration marks about the trim. */
   readonly marks?: boolean;
   /** With marks: the line that names the work, and the bar of inks. */
-  readonly slug?: boolean;
+  readonly slug?: { readonly day: string } | null;
   /** Outlines as a tool follows them, instead of painted ones. */
   readonly lines?: boolean;
   /** Pictures as they will look once they are separated. */
@@ -36,9 +36,9 @@ export const asInPrint = (drawing: Drawing): Drawing => ({
   paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, printed: true } } : path)),
 });
 
-/** The line that names the work and the bar of inks, with all plates or with one. */
-function slugElements(drawing: Drawing, thin: number, plate: Plate | null): string[] {
-  const { strokes, patches } = slugOf(drawing, '', marksFromMm(drawing.sheet));
+/** The line that names the work and the bar of inks, with all plates or with one. `day` is '' for none. */
+function slugElements(drawing: Drawing, day: string, thin: number, plate: Plate | null): string[] {
+  const { strokes, patches } = slugOf(drawing, day, marksFromMm(drawing.sheet));
   const lines = strokes.map((stroke) => `M${stroke.map(({ x, y }) => `${x.toFixed(3)} ${y.toFixed(3)}`).join('L')}`);
   const bar: Drawing = {
     ...drawing,
@@ -119,7 +119,7 @@ export function writePreview(
     circles
       .map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`)
       .join(''),
-    ...(marks && slug ? slugElements(drawing, thin, plate ?? null) : []),
+    ...(marks && slug ? slugElements(drawing, slug.day, thin, plate ?? null) : []),
     trim && bleedMm > 0 ? `<rect ${box(0)} ${TRIM} stroke-width="${thin / 1.5}"/>` : '',
     '</svg>',
   ].join('');

@@ -37,7 +37,7 @@ export const STANDARD_OPTIONS: FileOptions = {
   weedingBox: false,
   slug: false,
   trapMm: 0,
-  dated: false,
+  date: null,
   toleranceMm: DXF_TOLERANCE_MM,
   imposition: null,
 };

@@ -17,8 +17,8 @@ export interface FileOptions {
   readonly slug: boolean;
   /** How far inks are spread into each other where they meet, mm; 0 for not at all. */
   readonly trapMm: number;
-  /** Whether a file says when it was made; without, the same piece always gives the same bytes. */
-  readonly dated: boolean;
+  /** When the file is made, ISO 8601, where it is to say so; null where the same piece always gives the same bytes. */
+  readonly date: string | null;
   /** The standard that a PDF for print keeps to. */
   readonly standard: 'x4' | 'x1a';
   /** Pixels an inch. */

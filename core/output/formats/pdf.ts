@@ -1,4 +1,5 @@
 import { ok } from '../../result';
+import { dayOf } from '../marks/slug';
 import type { FileFormat } from './kind';
 
 export const pdf: FileFormat = {
@@ -9,22 +10,21 @@ export const pdf: FileFormat = {
   ending: 'pdf',
   copies: true,
   drawn: true,
-  options: ['marks', 'slug', 'dated', 'standard', 'trapMm'],
+  options: ['marks', 'slug', 'date', 'standard', 'trapMm'],
   shownAs: 'Letters leave as outlines',
   plates: true,
-  preview: ({ lines }, { marks, slug, imposition }) => ({
+  preview: ({ lines }, { marks, slug, date, imposition }) => ({
     marks: marks && !imposition,
-    slug: slug && !imposition,
+    slug: slug && !imposition ? { day: dayOf(date) } : null,
     printed: true,
     crop: lines,
   }),
-  async write({ drawing, lines }, { marks, slug, dated, trapMm, imposition, standard }, { profile }) {
+  async write({ drawing, lines }, { marks, slug, date, trapMm, imposition, standard }, { profile }) {
     const { writePdfPages } = await import('../pdf/pdf');
-    const date = dated ? new Date() : null;
     const options = {
       marks: marks && !imposition,
       slug,
-      date,
+      date: date ? new Date(date) : null,
       trapped: trapMm > 0,
       profile: await profile(),
       standard,

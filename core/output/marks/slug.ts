@@ -15,6 +15,14 @@ export interface Slug {
   readonly patches: readonly { readonly at: Vec; readonly sizeMm: number; readonly ink: DrawnInk }[];
 }
 
+/** The day of a date where the work is done, as 2026-05-04; '' for none. */
+export function dayOf(date: Date | string | null): string {
+  if (date === null) return '';
+  const at = new Date(date);
+  const two = (value: number): string => String(value).padStart(2, '0');
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}
+
 /** Height of the capitals of the line, and the side of a patch, mm. */
 const CAP_MM = 1.8,
   LEAST_CAP_MM = 0.9,

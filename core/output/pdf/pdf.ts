@@ -22,7 +22,7 @@ import { ALL, sendMarks, sendSlug } from './pdfMarks';
 import { planesOf } from '../pictures';
 import { printedInks } from '../plates';
 import { MARKS_MM, marksFromMm, printMarks } from '../marks/printMarks';
-import { slugOf } from '../marks/slug';
+import { dayOf, slugOf } from '../marks/slug';
 import { writeXmp, type XmpFacts } from './xmp';
 
 export interface PdfOptions {
@@ -239,7 +239,7 @@ function contentOf(
   sendDrawing(drawing, sink);
   sink.text.ascii('Q\n');
   if (marks) sendMarks(printMarks(sheet), sink);
-  if (marks && slug) sendSlug(slugOf(drawing, date?.toISOString().slice(0, 10) ?? '', marksFromMm(sheet)), sink);
+  if (marks && slug) sendSlug(slugOf(drawing, dayOf(date ?? null), marksFromMm(sheet)), sink);
   if (lines.length > 0) sendMarks({ lines, circles: [] }, sink);
   return { sink, boxes };
 }
