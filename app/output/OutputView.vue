@@ -124,7 +124,12 @@ async function again(one: MadeFile): Promise<void> {
   problem.value = made.value = '';
   try {
     const { piece } = await api.output(store.id, one.id);
-    const file = await heavyWork().makeFile(piece, one.format, { ...STANDARD_OPTIONS, ...one.options }, forbidden.value);
+    const file = await heavyWork().makeFile(
+      piece,
+      one.format,
+      { ...STANDARD_OPTIONS, ...one.options },
+      forbidden.value,
+    );
     if (!file.ok) {
       problem.value = file.problem.message;
       return;
