@@ -16,8 +16,29 @@ const TRIES = 14;
 const TAB_PX = 3;
 const ANCHOR_PX = 13;
 
+/** The band of a lettering, and the box about it, by which most places are told to lie outside. */
+interface Obstacle {
+  readonly line: readonly Vec[];
+  readonly min: Vec;
+  readonly max: Vec;
+}
+const found = new WeakMap<readonly Vec[], Obstacle>();
+function obstacleOf(line: readonly Vec[]): Obstacle {
+  let made = found.get(line);
+  if (!made) {
+    const [xs, ys] = [line.map(({ x }) => x), line.map(({ y }) => y)];
+    const ends = (pick: (...values: number[]) => number): Vec => ({ x: pick(...xs), y: pick(...ys) });
+    found.set(line, (made = { line, min: ends(Math.min), max: ends(Math.max) }));
+  }
+  return made;
+}
+
 /** Whether a place lies within a closed line, by how often a ray from it crosses that. */
-const within = (line: readonly Vec[], { x, y }: Vec): boolean =>
+const within = ({ line, min, max }: Obstacle, { x, y }: Vec): boolean =>
+  x >= min.x &&
+  x <= max.x &&
+  y >= min.y &&
+  y <= max.y &&
   line.reduce((inside, a, i) => {
     const b = line[(i + 1) % line.length]!;
     return a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x ? !inside : inside;
@@ -40,7 +61,7 @@ interface Shown {
   readonly toScreen: (place: Vec) => Vec;
   /** How large the marks are: 1, and less on curves that are seen small. */
   readonly size: number;
-  readonly obstacles: readonly (readonly Vec[])[];
+  readonly obstacles: readonly Obstacle[];
 }
 
 /** A place at a reading, so many px beyond the cap line. */
@@ -122,7 +143,7 @@ export function usePlaceMarks() {
   const obstacles = computed(() =>
     view.tool === 'pick'
       ? [...store.settings.values()].flatMap((one) =>
-          one.ok && !one.value.lettering.hidden ? [coverOf(one.value)] : [],
+          one.ok && !one.value.lettering.hidden ? [obstacleOf(coverOf(one.value))] : [],
         )
       : [],
   );

@@ -56,6 +56,19 @@ const TICKS: readonly Tick[] = [
   },
   flag('weedingBox', 'Weeding box'),
 ];
+/** One line a length that can be chosen. */
+const NUMBERS = [
+  { option: 'trapMm', name: 'Trapping', label: 'Trapping', limits: TRAP_LIMITS, step: 0.02, places: 2 },
+  {
+    option: 'toleranceMm',
+    name: 'Tolerance',
+    label: 'Tolerance of the polylines',
+    limits: DXF_TOLERANCES,
+    step: 0.005,
+    places: 3,
+  },
+] as const;
+const numbers = computed(() => NUMBERS.filter(({ option }) => props.has.includes(option)));
 const ticks = computed(() =>
   TICKS.filter(({ option, matters }) => (props.has as readonly string[]).includes(option) && (matters?.() ?? true)),
 );
@@ -97,24 +110,14 @@ const ticks = computed(() =>
     @change="(on) => set(tick.next(on))"
     >{{ tick.name }}</TickField
   >
-  <div v-if="has.includes('trapMm')" class="row">
-    <span class="label">Trapping</span
-    ><QuantityField
-      label="Trapping"
-      :model-value="options.trapMm"
-      :limits="TRAP_LIMITS"
-      :step="0.02"
-      :commit="(trapMm) => set({ trapMm })" />
-  </div>
-  <div v-if="has.includes('toleranceMm')" class="row">
-    <span class="label">Tolerance</span
-    ><QuantityField
-      label="Tolerance of the polylines"
-      :model-value="options.toleranceMm"
-      :limits="DXF_TOLERANCES"
-      :step="0.005"
-      :places="3"
-      :commit="(toleranceMm) => set({ toleranceMm })" />
+  <div v-for="one in numbers" :key="one.option" class="row">
+    <span class="label">{{ one.name }}</span><QuantityField
+      :label="one.label"
+      :model-value="options[one.option]"
+      :limits="one.limits"
+      :step="one.step"
+      :places="one.places"
+      :commit="(mm) => set({ [one.option]: mm })" />
   </div>
 </template>
 

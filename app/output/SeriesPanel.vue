@@ -209,7 +209,7 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
         >Crop marks</TickField
       >
       <div v-if="progress" class="progress">
-        <span class="bar"><span :style="{ width: `${(100 * progress.done) / Math.max(progress.of, 1)}%` }" /></span>
+        <ShareBar :share="progress.done / Math.max(progress.of, 1)" />
         <span role="status">{{ progress.done }} of {{ progress.of }}</span>
         <button class="key" type="button" @click="heavyWork().cancelSeries()">Cancel</button>
       </div>
@@ -287,17 +287,6 @@ textarea {
   align-items: center;
   font-variant-numeric: tabular-nums;
   font-size: 12px;
-}
-.bar {
-  height: 6px;
-  border-radius: 3px;
-  background: var(--hairline);
-  overflow: hidden;
-}
-.bar span {
-  display: block;
-  height: 100%;
-  background: var(--teal);
 }
 .problem {
   color: var(--rust);

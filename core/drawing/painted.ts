@@ -1,6 +1,5 @@
 import type { Track } from '../curves';
 import { mappedTrace, type Affine, type Trace } from '../geometry/outlines/outlineSink';
-import type { Item } from '../piece/types';
 import type { SetLettering } from '../setting/line/set';
 import type { SetOrnaments } from '../setting/space/ornaments';
 import type { DrawnInk, Paint, PaintedPicture } from './sink';
@@ -45,8 +44,8 @@ export interface PaintGround {
 }
 
 const NO_HOLES: readonly Hole[] = [];
-/** A painted outline with nothing but a fill. */
-export const plain = (item: Item, part: Part, fill: DrawnInk | null, trace: Trace): PaintedPath => ({
+/** A painted outline with nothing but a fill: of an item, or of all that is painted in an ink. */
+export const plain = (item: { readonly id: string }, part: Part, fill: DrawnInk | null, trace: Trace): PaintedPath => ({
   id: part === 'own' ? item.id : `${item.id}.${part}`,
   itemId: item.id,
   part,

@@ -2,7 +2,7 @@ import { regionOf, type Region } from '../geometry/outlines/edges';
 import { combine, traceRegion } from './booleans';
 import { cleanPath } from './clean';
 import type { Drawing } from './drawPiece';
-import type { PaintedPath } from './painted';
+import { plain, type PaintedPath } from './painted';
 import type { DrawnInk } from './sink';
 import { strokeRegion } from './strokeOutline';
 
@@ -55,19 +55,11 @@ export function seenDrawing(drawing: Drawing): Drawing {
   return {
     ...drawing,
     paths: [
-      ...seenByInk(drawing).map(({ ink, region }): PaintedPath => ({
-        id: ink.id,
-        itemId: ink.id,
-        part: 'own',
-        paint: { fill: ink, stroke: null, under: false },
-        trace: (sink) => {
+      ...seenByInk(drawing).map(({ ink, region }) =>
+        plain(ink, 'own', ink, (sink) => {
           traceRegion(region, sink);
-        },
-        holes: [],
-        united: false,
-        within: null,
-        rule: 'nonzero',
-      })),
+        }),
+      ),
       ...lines.map((path) => ({ ...path, paint: { ...path.paint, fill: null } })),
     ],
   };

@@ -1,10 +1,10 @@
 import { printedOnly, type Drawing } from '../drawing/drawPiece';
 import { screenHex } from '../ink/colour';
-import type { PaintedPath } from '../drawing/painted';
+import { plain } from '../drawing/painted';
 import type { DrawnInk } from '../drawing/sink';
 import { plateDrawing, type Plate } from './plates';
 import { MARKS_MM, marksFromMm, printMarks } from './marks/printMarks';
-import { slugOf } from './marks/slug';
+import { slugOf, tracePatch } from './marks/slug';
 import { svgElements } from './svg';
 
 export interface PreviewOptions {
@@ -42,23 +42,9 @@ function slugElements(drawing: Drawing, day: string, thin: number, plate: Plate 
   const lines = strokes.map((stroke) => `M${stroke.map(({ x, y }) => `${x.toFixed(3)} ${y.toFixed(3)}`).join('L')}`);
   const bar: Drawing = {
     ...drawing,
-    paths: patches.map(({ at: { x, y }, sizeMm, ink }): PaintedPath => ({
-      id: ink.id,
-      itemId: ink.id,
-      part: 'own',
-      paint: { fill: { ...ink, screen: tinted(ink) }, stroke: null, under: false },
-      trace: (sink) => {
-        sink.moveTo(x, y);
-        sink.lineTo(x + sizeMm, y);
-        sink.lineTo(x + sizeMm, y + sizeMm);
-        sink.lineTo(x, y + sizeMm);
-        sink.closePath();
-      },
-      holes: [],
-      united: false,
-      within: null,
-      rule: 'nonzero',
-    })),
+    paths: patches.map((patch) =>
+      plain(patch.ink, 'own', { ...patch.ink, screen: tinted(patch.ink) }, tracePatch(patch)),
+    ),
   };
   return [
     `<path d="${lines.join('')}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`,

@@ -1,9 +1,8 @@
 import { combine, traceRegion, withMargin } from '../drawing/booleans';
 import type { Drawing } from '../drawing/drawPiece';
-import type { PaintedPath } from '../drawing/painted';
+import { plain, type PaintedPath } from '../drawing/painted';
 import { seenByInk, type SeenInk } from '../drawing/seen';
 import type { DrawnInk } from '../drawing/sink';
-import type { Region } from '../geometry/outlines/edges';
 import { fromHex, linear, screenHex } from '../ink/colour';
 
 /** How far inks may be spread into each other, mm; 0 for not at all. */
@@ -42,28 +41,16 @@ function onto(lighter: DrawnInk, darker: DrawnInk): DrawnInk {
   };
 }
 
-function pathOf(ink: DrawnInk, region: Region): PaintedPath {
-  return {
-    id: ink.id,
-    itemId: ink.id,
-    part: 'own',
-    paint: { fill: ink, stroke: null, under: false },
-    trace: (sink) => {
-      traceRegion(region, sink);
-    },
-    holes: [],
-    united: false,
-    within: null,
-    rule: 'nonzero',
-  };
-}
-
 /** What the lighter of two inks spreads into the darker one; null where they do not meet, or need not. */
 function between(one: SeenInk, other: SeenInk, widthMm: number): PaintedPath | null {
   if (!exceeds(one.ink, other.ink) || !exceeds(other.ink, one.ink)) return null;
   const [lighter, darker] = luminance(one.ink) >= luminance(other.ink) ? [one, other] : [other, one];
   const region = combine('intersection', withMargin(lighter.region, widthMm), darker.region);
-  return region.length === 0 ? null : pathOf(onto(lighter.ink, darker.ink), region);
+  if (region.length === 0) return null;
+  const ink = onto(lighter.ink, darker.ink);
+  return plain(ink, 'own', ink, (sink) => {
+    traceRegion(region, sink);
+  });
 }
 
 /**

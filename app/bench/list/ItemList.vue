@@ -104,9 +104,6 @@ watch(
 
 <style scoped>
 h2 {
-  font-size: 12px;
-  font-weight: 600;
-  color: var(--ink-soft);
   margin-bottom: 8px;
 }
 h2.below {

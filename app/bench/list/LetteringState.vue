@@ -43,7 +43,7 @@ const said = computed(() =>
   <span v-else class="fill" :class="{ over: state.over }">
     <span class="quiet" :title="said">{{ said }}</span>
     <span>{{ Math.round(state.full * 100) }}%</span>
-    <span class="bar"><span :style="{ width: `${Math.min(state.full, 1) * 100}%` }" /></span>
+    <ShareBar class="full" :share="state.full" :tone="state.over ? 'rust' : 'teal'" />
   </span>
 </template>
 
@@ -61,23 +61,11 @@ const said = computed(() =>
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.bar {
+.full {
   grid-column: 1 / -1;
-  height: 3px;
-  border-radius: 2px;
-  background: var(--hairline);
-  overflow: hidden;
-}
-.bar span {
-  display: block;
-  height: 100%;
-  background: var(--teal);
 }
 .over {
   color: var(--rust);
-}
-.over .bar span {
-  background: var(--rust);
 }
 .quiet,
 .problem {

@@ -118,9 +118,6 @@ const choose = (tool: Tool, { detail }: MouseEvent): void => {
 
 <style scoped>
 h2 {
-  font-size: 12px;
-  font-weight: 600;
-  color: var(--ink-soft);
   margin: 10px 0 6px;
 }
 .tools {

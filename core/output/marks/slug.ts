@@ -1,6 +1,7 @@
 import type { Drawing } from '../../drawing/drawPiece';
 import { plainDrawn } from '../../drawing/inks';
 import type { DrawnInk } from '../../drawing/sink';
+import type { Trace } from '../../geometry/outlines/outlineSink';
 import type { Vec } from '../../geometry/vec';
 import { PLAIN_INK } from '../../piece/inks';
 import { platesOf, printedInks } from '../plates';
@@ -12,8 +13,25 @@ export interface Slug {
   /** Strokes of the line, on every plate. */
   readonly strokes: readonly (readonly Vec[])[];
   /** Patches, each in one ink, from their upper left corner. */
-  readonly patches: readonly { readonly at: Vec; readonly sizeMm: number; readonly ink: DrawnInk }[];
+  readonly patches: readonly Patch[];
 }
+
+interface Patch {
+  readonly at: Vec;
+  readonly sizeMm: number;
+  readonly ink: DrawnInk;
+}
+
+/** The outline of a patch. */
+export const tracePatch =
+  ({ at: { x, y }, sizeMm }: Patch): Trace =>
+  (sink) => {
+    sink.moveTo(x, y);
+    sink.lineTo(x + sizeMm, y);
+    sink.lineTo(x + sizeMm, y + sizeMm);
+    sink.lineTo(x, y + sizeMm);
+    sink.closePath();
+  };
 
 /** The day of a date where the work is done, as 2026-05-04; '' for none. */
 export function dayOf(date: Date | string | null): string {

@@ -1,6 +1,6 @@
 import { roundCubics } from '../../geometry/outlines/roundCubics';
 import type { Marks } from '../marks/printMarks';
-import type { Slug } from '../marks/slug';
+import { tracePatch, type Slug } from '../marks/slug';
 import type { ContentSink } from './pdfContent';
 
 /** Width of marks, and of the strokes of the line beside the sheet, mm. */
@@ -32,12 +32,8 @@ export function sendSlug({ strokes, patches }: Slug, sink: ContentSink): void {
     sink.text.ascii('S\n');
   }
   sink.text.ascii('Q\n');
-  for (const { at, sizeMm, ink } of patches) {
-    sink.moveTo(at.x, at.y);
-    sink.lineTo(at.x + sizeMm, at.y);
-    sink.lineTo(at.x + sizeMm, at.y + sizeMm);
-    sink.lineTo(at.x, at.y + sizeMm);
-    sink.closePath();
-    sink.paint({ fill: ink, stroke: null, under: false }, 'bar');
+  for (const patch of patches) {
+    tracePatch(patch)(sink);
+    sink.paint({ fill: patch.ink, stroke: null, under: false }, 'bar');
   }
 }

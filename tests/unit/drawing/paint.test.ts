@@ -155,30 +155,35 @@ describe('cuts', () => {
   });
 });
 
+/** A piece after the lettering behind its first curve was copied as outlines, which must keep the rules. */
+function outlined(p: Piece) {
+  const own = p.items[1] as Lettering;
+  const set = settingOf(own, tracksOf(p), all);
+  if (!set.ok) throw new Error(set.problem.message);
+  let n = 0;
+  const made = asOutlinesSteps(p, own, set.value, () => `new${n++}`);
+  if (!made.ok) throw new Error(made.problem.message);
+  const after = applySteps(p, made.value.steps);
+  if (!after.ok) throw new Error(after.problem.message);
+  expect(pieceProblems(after.value)).toEqual([]);
+  return { own, set: set.value, ids: made.value.ids, after: after.value };
+}
+
 describe('copying as outlines', () => {
   it('gives the same ink: a curve a letter, its counters cut out, the lettering hidden beside them', () => {
-    const p = piece([curve(circle(30)), lettering('TIDE OAR')]);
-    const own = p.items[1] as Lettering;
-    const set = settingOf(own, tracksOf(p), all);
-    if (!set.ok) throw new Error(set.problem.message);
-    let n = 0;
-    const made = asOutlinesSteps(p, own, set.value, () => `new${n++}`);
-    if (!made.ok) throw new Error(made.problem.message);
-    const after = applySteps(p, made.value.steps);
-    if (!after.ok) throw new Error(after.problem.message);
-    expect(pieceProblems(after.value)).toEqual([]);
-    expect(made.value.ids).toHaveLength(7);
-    const drawing = drawPiece(after.value, all);
+    const { own, set, ids, after } = outlined(piece([curve(circle(30)), lettering('TIDE OAR')]));
+    expect(ids).toHaveLength(7);
+    const drawing = drawPiece(after, all);
     const sum = (list: readonly PaintedPath[]): number => list.reduce((total, path) => total + area(path), 0);
     expect(sum(drawing.paths)).toBeCloseTo(
       sum(drawPiece(piece([curve(circle(30)), { ...own, united: true }]), all).paths),
       2,
     );
-    expect((after.value.items[1] as Lettering).hidden).toBe(true);
+    expect((after.items[1] as Lettering).hidden).toBe(true);
     const blank = asOutlinesSteps(
-      p,
+      after,
       { ...own, wording: ' ' },
-      { ...set.value, measured: { ...set.value.measured, run: { ...set.value.measured.run, letters: [] } } },
+      { ...set, measured: { ...set.measured, run: { ...set.measured.run, letters: [] } } },
       () => 'x',
     );
     expect(blank).toMatchObject({ ok: false, problem: { code: 'no-letters' } });
@@ -190,18 +195,10 @@ describe('copying the whole look as outlines', () => {
     piece([curve(circle(30)), lettering('TIDE OAR', { ...changes })]);
   /** What is seen of each ink before and after, mm². */
   function seen(p: Piece): { before: Map<string, number>; after: Map<string, number>; items: Piece['items'] } {
-    const own = p.items[1] as Lettering;
-    const set = settingOf(own, tracksOf(p), all);
-    if (!set.ok) throw new Error(set.problem.message);
-    let n = 0;
-    const made = asOutlinesSteps(p, own, set.value, () => `new${n++}`);
-    if (!made.ok) throw new Error(made.problem.message);
-    const after = applySteps(p, made.value.steps);
-    if (!after.ok) throw new Error(after.problem.message);
-    expect(pieceProblems(after.value)).toEqual([]);
+    const { after } = outlined(p);
     const areas = (one: Piece): Map<string, number> =>
       new Map(seenByInk(drawPiece(one, all)).map(({ ink, region }) => [ink.id, areaOf(region)]));
-    return { before: areas(p), after: areas(after.value), items: after.value.items.slice(2) };
+    return { before: areas(p), after: areas(after), items: after.items.slice(2) };
   }
   it.each([
     ['a halo', { halo: { ink: 'rust', marginMm: 0.8 } }],

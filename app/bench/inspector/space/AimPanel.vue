@@ -128,8 +128,8 @@ const said = computed(
       :places="0"
       :commit="evenOut" />
     <p v-if="even !== null" class="evenness">
-      <span>Evenness</span><span class="bar"><span :style="{ width: `${even}%` }" /></span
-      ><b data-evenness>{{ even.toFixed(0) }} %</b>
+      <span>Evenness</span><ShareBar :share="even / 100" tone="moss" />
+      <b data-evenness>{{ even.toFixed(0) }} %</b>
     </p>
     <template v-if="spacing.evenOut > 0">
       <div class="picker" role="radiogroup" aria-label="Aim of evening out">
@@ -214,17 +214,6 @@ const said = computed(
   font-weight: 600;
   min-width: 42px;
   text-align: right;
-}
-.bar {
-  height: 4px;
-  border-radius: 2px;
-  background: var(--hairline);
-  overflow: hidden;
-}
-.bar span {
-  display: block;
-  height: 100%;
-  background: var(--moss);
 }
 .over {
   color: var(--rust);
