@@ -15,6 +15,9 @@ const view = useView();
 const { line } = useLines();
 useSidePanel();
 
+/** Letters that are worked on are seen as they are. */
+const judged = (id: string): boolean => view.typing || store.selectedId === id;
+
 const letterings = computed(() =>
   (store.piece?.items ?? []).flatMap((item) => {
     const set = item.type === 'lettering' ? store.settings.get(item.id) : undefined;
@@ -31,7 +34,7 @@ const letterings = computed(() =>
     :key="lettering.id"
     :d="d"
     class="cover"
-    :class="{ lit: view.lit === lettering.id }"
+    :class="{ lit: view.lit === lettering.id && !judged(lettering.id) }"
     tabindex="0"
     role="button"
     :data-lettering="lettering.id"

@@ -2,7 +2,7 @@
 import type { Vec } from '#core/geometry/vec';
 import { fitsOf, fitStep, pastMm, type Fit } from '#core/setting/space/fits';
 import { holdersOf } from '#core/piece/types';
-import { placeOff } from '#core/setting/hand/guides';
+import { coverOf, placeOff } from '#core/setting/hand/guides';
 import { worstLine } from '#core/setting/line/set';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -34,7 +34,11 @@ const at = computed(() => {
     const s = overset.inkStart + ((overset.inkEnd - overset.inkStart) * n) / SAMPLES;
     return [onScreen(s, 0), onScreen(s, capMm / 2), onScreen(s, capMm)];
   }).flat();
-  const free = clearPlace(onScreen(end, capMm / 2), CARD, [...letters, ...bookends], {
+  // Letters of others are kept clear of too, by the outline of their band.
+  const others = [...store.settings.values()].flatMap((one) =>
+    one.ok && one.value !== set && !one.value.lettering.hidden ? coverOf(one.value).map(view.toScreen) : [],
+  );
+  const free = clearPlace(onScreen(end, capMm / 2), CARD, [...letters, ...bookends, ...others], {
     width: view.width,
     height: view.height,
   });

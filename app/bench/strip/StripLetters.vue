@@ -253,7 +253,7 @@ function dragBookend(event: PointerEvent, which: 'start' | 'end'): void {
         </filter>
         <g :transform="`translate(${origin} ${BASE}) scale(${scale * UNIT_MM.coarse})`">
           <path :d="good" />
-          <path v-if="bad" :d="bad" class="bad" />
+          <path v-if="bad" :d="bad" :fill="oversetColour(store.piece!.inks)" />
         </g>
       </g>
       <circle
@@ -322,9 +322,6 @@ rect.picked {
 .letters {
   cursor: grab;
   fill: var(--ink);
-}
-.letters .bad {
-  fill: var(--rust);
 }
 .white {
   fill: transparent;
