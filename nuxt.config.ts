@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { writeEmptyDatabase } from './bin/write-empty-database.mjs';
 import { buildCli } from './cli/bundle.mjs';
 
 const inRoot = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
@@ -33,7 +34,12 @@ export default defineNuxtConfig({
     },
   },
   // The server's thread for what takes long is a program of its own, beside the command line.
-  hooks: { 'build:before': buildCli },
+  hooks: {
+    'build:before': async () => {
+      await buildCli();
+      await writeEmptyDatabase();
+    },
+  },
   experimental: { appManifest: false },
   security: {
     headers: {

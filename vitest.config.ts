@@ -3,7 +3,16 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
+      {
+        test: {
+          name: 'unit',
+          include: ['tests/unit/**/*.test.ts'],
+          // An empty database, which each test of the server copies.
+          globalSetup: ['bin/write-empty-database.mjs'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
       {
         test: {
           name: 'e2e',

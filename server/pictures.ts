@@ -31,9 +31,9 @@ export async function pictureOf(stored: StoredPiece, build: string): Promise<Dra
 async function foundOrDrawn(stored: StoredPiece, build: string): Promise<Drawn> {
   const db = await database();
   const known = await findPicture(db, stored.id, stored.revision, build);
-  if (known !== null) return { svg: known, whole: true };
+  if (known !== null) return { png: known, whole: true };
   const drawn = await drawAside(await jobFor(stored));
-  if (drawn.whole) await keepPicture(db, stored.id, stored.revision, build, drawn.svg);
+  if (drawn.whole) await keepPicture(db, stored.id, stored.revision, build, drawn.png);
   return drawn;
 }
 

@@ -1,5 +1,8 @@
 // Runs in a thread of its own: what takes long and must not keep the server from answering. See worker.ts.
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { parentPort, workerData } from 'node:worker_threads';
+import { initWasm, Resvg } from '@resvg/resvg-wasm';
 import { drawPiece, printedOnly } from '#core/drawing/drawPiece';
 import type { PictureFile } from '#core/drawing/pictures';
 import { writeSvg } from '#core/output/svg';
@@ -14,12 +17,16 @@ export interface DrawJob {
   readonly faces: readonly { readonly id: string; readonly name: string; readonly bytes: Uint8Array }[];
 }
 
-/** A picture; not whole where a typeface or an image that belongs to it was not at hand. */
+/** A picture as a PNG; not whole where a typeface or an image that belongs to it was not at hand. */
 export interface Drawn {
-  readonly svg: string;
+  readonly png: Uint8Array;
   readonly whole: boolean;
 }
 
+/** The longer side of a picture: twice what a card of the shelf shows, for fine screens. */
+const LONGER_PX = 400;
+
+const rasteriser = initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
 const shipped = shippedFaces((workerData as { home: string }).home);
 /** Brought faces that have been used, ready to draw with. */
 const brought = new Map<string, Face>();
@@ -33,8 +40,13 @@ async function draw({ piece, images, faces }: DrawJob): Promise<Drawn> {
   const pictures = new Map(images);
   const ids = piece.items.filter(isLettering).map((one) => one.faceId);
   const shown = piece.items.filter(isPicture).map((one) => one.imageId);
+  const svg = writeSvg(printedOnly(drawPiece(piece, known, pictures)), { decimals: 2 });
+  const { widthMm, heightMm } = piece.sheet;
+  await rasteriser;
   return {
-    svg: writeSvg(printedOnly(drawPiece(piece, known, pictures)), { decimals: 2 }),
+    png: new Resvg(svg, { fitTo: { mode: widthMm > heightMm ? 'width' : 'height', value: LONGER_PX } })
+      .render()
+      .asPng(),
     whole: ids.every((id) => known.has(id)) && shown.every((id) => pictures.has(id)),
   };
 }

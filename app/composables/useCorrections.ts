@@ -17,7 +17,7 @@ import type { Result } from '#core/result';
 import type { SpacingCorrection } from '#core/setting/line/measure';
 import { needsSettling } from '#core/setting/space/settle';
 import type { Compare } from '~/stores/view';
-import { heavyWork } from '~/workers/door';
+import { heavyWork, Stopped } from '~/workers/door';
 
 /** When it is tried again after the worker could not be reached, ms. */
 const AGAIN_MS = 4000;
@@ -27,6 +27,12 @@ interface Known {
   readonly lettering: Lettering;
   readonly track: Track;
   readonly correction: SpacingCorrection | null;
+}
+
+/** Gaps whose evening out was stopped stay as the typeface has them, until the words or the curve change. */
+function unevenedWhenStopped(error: unknown): { readonly correction: null; readonly shape: null } {
+  if (error instanceof Stopped) return { correction: null, shape: null };
+  throw error;
 }
 
 /** A piece with one lettering and the curves that it needs. */
@@ -143,10 +149,9 @@ export function useCorrections(
       for (let one = next(); one && piece.value; one = next()) {
         const { lettering, track } = one;
         const curve = findCurve(piece.value, lettering.curveId);
-        const { correction, shape } = await heavyWork().evenOutLettering(
-          onlyWith(piece.value, lettering),
-          lettering.id,
-        );
+        const { correction, shape } = await heavyWork()
+          .evenOutLettering(onlyWith(piece.value, lettering), lettering.id)
+          .catch(unevenedWhenStopped);
         const found = { lettering, track, correction: correction && new Map(correction) };
         known.value = new Map(known.value).set(lettering.id, found);
         if (

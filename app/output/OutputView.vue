@@ -4,7 +4,7 @@ import { api, RequestFailed, type MadeFile } from '~/utils/api';
 import { download, fileStem, saidSize } from '~/utils/download';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
-import { heavyWork } from '~/workers/door';
+import { heavyWork, Stopped } from '~/workers/door';
 import type { PlateSheet, Preview } from '~/workers/heavy';
 import {
   FORMAT_NAMES,
@@ -66,13 +66,14 @@ watch(
     if (tab.value === 'series') return;
     const given = [store.piece!, format.value, asked.value, plate.value] as const;
     const [piece, name, how, which] = given;
-    const press = which === 'press' ? await heavyWork().previewPlates(piece, name, how) : null;
+    const failed = (error: unknown) => ({
+      ok: false as const,
+      problem: { code: 'failed', message: `The preview could not be drawn: ${(error as Error).message}.` },
+    });
+    const press = which === 'press' ? await heavyWork().previewPlates(piece, name, how).catch(failed) : null;
     const shown = await heavyWork()
       .previewFile(piece, name, how, which === 'press' ? null : which)
-      .catch((error: unknown) => ({
-        ok: false as const,
-        problem: { code: 'failed', message: `The preview could not be drawn: ${(error as Error).message}.` },
-      }));
+      .catch(failed);
     if (given[0] !== store.piece || given[1] !== format.value || given[2] !== asked.value || given[3] !== plate.value)
       return;
     problem.value = shown.ok ? '' : shown.problem.message;
@@ -112,6 +113,7 @@ async function make(): Promise<void> {
   } catch (error) {
     if (error instanceof RequestFailed)
       made.value += ` It could not be listed among the recent files: ${error.message}`;
+    else if (error instanceof Stopped) problem.value = `No ${title} was made: it was stopped.`;
     else problem.value = `No ${title} was made: ${(error as Error).message}. Reload and try again.`;
   } finally {
     busy.value = false;

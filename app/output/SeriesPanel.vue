@@ -128,7 +128,9 @@ watch(
       emit('sheet', '');
       return;
     }
-    const shown = await heavyWork().previewSeries(store.piece!, given[0], { ...given[1] }, given[2]);
+    const shown = await heavyWork()
+      .previewSeries(store.piece!, given[0], { ...given[1] }, given[2])
+      .catch(() => ({ ok: false as const }));
     if (given[0] === table.value && given[1] === mapping.value && given[2] === imposition.value)
       emit('sheet', shown.ok ? shown.value : '');
   },

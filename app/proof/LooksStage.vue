@@ -35,8 +35,11 @@ watch(
   [() => store.piece, look],
   async () => {
     const [piece, wanted] = [store.piece!, look.value];
-    const drawn = await heavyWork().lookAt(piece, wanted);
-    if (piece === store.piece && wanted === look.value) svg.value = drawn;
+    // Stopped, what was drawn before stays.
+    const drawn = await heavyWork()
+      .lookAt(piece, wanted)
+      .catch(() => null);
+    if (drawn !== null && piece === store.piece && wanted === look.value) svg.value = drawn;
   },
   { immediate: true },
 );

@@ -17,6 +17,15 @@ watch(
   },
 );
 
+/** Whether the remarks are not yet of the piece as it is. */
+const reading = computed(() => store.proofRead?.piece !== store.piece);
+const said = computed(() => {
+  if (store.proofStopped) return 'stopped';
+  if (reading.value) return 'reading';
+  const count = store.findings.length;
+  return count === 0 ? 'no problems' : count === 1 ? 'one remark' : `${count} remarks`;
+});
+
 const SERIOUS: ReadonlySet<string> = new Set([
   'unknown-face',
   'too-tight',
@@ -55,15 +64,14 @@ function go(finding: Finding): void {
       <button class="back" type="button" @click="emit('close')"><ArrowLeft :size="15" /> Back to the bench</button>
       <header>
         <h1>Proof</h1>
-        <span class="quiet" role="status">{{
-          store.findings.length === 0
-            ? 'no problems'
-            : store.findings.length === 1
-              ? 'one remark'
-              : `${store.findings.length} remarks`
-        }}</span>
+        <span class="quiet" role="status">{{ said }}</span>
       </header>
-      <p v-if="store.findings.length === 0" class="well">
+      <p v-if="store.proofStopped" class="well">
+        Reading was stopped{{ store.findings.length > 0 ? '; these remarks are of the piece before' : '' }}.
+        <button type="button" class="link" @click="store.readAgain()">Read again</button>
+      </p>
+      <p v-else-if="reading && store.findings.length === 0" class="well">Reading the piece.</p>
+      <p v-else-if="store.findings.length === 0" class="well">
         No problems found.
         <button type="button" class="link" @click="emit('output')">To the output</button>
       </p>

@@ -93,7 +93,7 @@ export function createDerived(
   const facesReady = computed(() =>
     (piece.value?.items ?? []).every((item) => !isLettering(item) || faces.loaded.has(item.faceId)),
   );
-  const { findings, proofRead } = useProof(
+  const { findings, proofRead, proofStopped, readAgain } = useProof(
     piece,
     corrections,
     computed(() => facesReady.value && settled.value),
@@ -129,6 +129,8 @@ export function createDerived(
     facesReady,
     findings,
     proofRead,
+    proofStopped,
+    readAgain,
     curveOf,
     on,
   };

@@ -105,7 +105,7 @@ export const api = {
     }
     return known;
   },
-  picture: (id: string, revision: number): string => `/api${at(id)}/picture.svg?revision=${revision}`,
+  picture: (id: string, revision: number): string => `/api${at(id)}/picture.png?revision=${revision}`,
   faces: () =>
     request<{ faces: { id: string; name: string; embedding: string }[] }>('GET', '/faces').then(
       (answer) => answer.faces,

@@ -3,7 +3,11 @@ import { cubic, type CubicSegment } from './segment';
 import type { Vec } from './vec';
 
 /** A curve as a function: the point at t and the derivative by t. */
-export type Sampler = (t: number) => { readonly point: Vec; readonly derivative: Vec };
+export type Sampler = (t: number) => Sample;
+interface Sample {
+  readonly point: Vec;
+  readonly derivative: Vec;
+}
 
 const LEAST_STEP = 1 / 4096;
 
@@ -23,9 +27,7 @@ export function fitHermite(
 ): CubicSegment[] {
   const cubics: CubicSegment[] = [];
   const range = to - from;
-  const visit = (t0: number, t1: number): void => {
-    const a = sample(t0),
-      b = sample(t1);
+  const visit = (t0: number, a: Sample, t1: number, b: Sample): void => {
     const third = (t1 - t0) / 3;
     const made = cubic(
       a.point,
@@ -35,13 +37,15 @@ export function fitHermite(
     );
     const small = t1 - t0 <= range * LEAST_STEP;
     if (!small && (t1 - t0 > range * widest || !near(made, sample, t0, t1, toleranceMm))) {
-      visit(t0, (t0 + t1) / 2);
-      visit((t0 + t1) / 2, t1);
+      const t = (t0 + t1) / 2,
+        middle = sample(t);
+      visit(t0, a, t, middle);
+      visit(t, middle, t1, b);
     } else {
       cubics.push(made);
     }
   };
-  visit(from, to);
+  visit(from, sample(from), to, sample(to));
   return cubics;
 }
 

@@ -94,6 +94,22 @@ function middlesOf(path: MeasuredPath): Float64Array {
   return known;
 }
 
+/**
+ * Whether a path comes nearer to a point than a distance, mm. Where most of it is far away this is known much sooner than
+ * its nearest place is.
+ */
+export function comesNearer(path: MeasuredPath, to: Vec, mm: number): boolean {
+  const { spans, startDistance } = path,
+    middle = middlesOf(path);
+  for (let i = 0; i < spans.length; i++) {
+    const x = middle[i * 2]! - to.x,
+      y = middle[i * 2 + 1]! - to.y,
+      far = mm + startDistance[i + 1]! - startDistance[i]!;
+    if (x * x + y * y <= far * far && nearestOnSpan(path, i, to).distanceMm < mm) return true;
+  }
+  return false;
+}
+
 /** Fewer spans than this are looked at as they are. */
 const FEW = 4;
 /** Far below what is told apart. */

@@ -2,7 +2,7 @@ import { hypot } from '../hypot';
 import { fail, ok, type Result } from '../result';
 import { fitHermite } from './hermite';
 import { measurePath, smoothCurvature, type MeasuredPath } from './measuredPath';
-import { nearest } from './nearest';
+import { comesNearer } from './nearest';
 import {
   endPoint,
   line,
@@ -84,7 +84,7 @@ function rawOffset(parent: MeasuredPath, k: number): Segment[] {
 /** Distances along the raw offset between which it keeps its distance from the parent. */
 function validRuns(raw: MeasuredPath, parent: MeasuredPath, k: number): [number, number][] {
   const apart = Math.abs(k) - Math.min(1e-3, Math.abs(k) * 0.01);
-  const isValid = (s: number): boolean => nearest(parent, frameAt(raw, s).point)!.distanceMm >= apart;
+  const isValid = (s: number): boolean => !comesNearer(parent, frameAt(raw, s).point, apart);
   const count = Math.min(1200, Math.max(120, Math.ceil(raw.lengthMm / Math.max(Math.abs(k) / 6, 0.1))));
   const edge = (low: number, high: number, lowValid: boolean): number => {
     for (let i = 0; i < 40; i++) {

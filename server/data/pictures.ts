@@ -1,5 +1,3 @@
-import { promisify } from 'node:util';
-import { gunzip, gzip } from 'node:zlib';
 import type { Database } from './database';
 
 /** The picture of a piece at a revision, as a build draws it; null where there is none. */
@@ -8,12 +6,12 @@ export async function findPicture(
   pieceId: string,
   revision: number,
   build: string,
-): Promise<string | null> {
-  const [row] = await db.query<{ svg: Uint8Array }>(
-    'SELECT svg FROM pictures WHERE piece_id = $1 AND revision = $2 AND build = $3',
+): Promise<Uint8Array | null> {
+  const [row] = await db.query<{ png: Uint8Array }>(
+    'SELECT png FROM pictures WHERE piece_id = $1 AND revision = $2 AND build = $3',
     [pieceId, revision, build],
   );
-  return row ? ((await promisify(gunzip)(row.svg)) as Buffer).toString('utf8') : null;
+  return row?.png ?? null;
 }
 
 export async function keepPicture(
@@ -21,12 +19,35 @@ export async function keepPicture(
   pieceId: string,
   revision: number,
   build: string,
-  svg: string,
+  png: Uint8Array,
 ): Promise<void> {
-  const packed = (await promisify(gzip)(svg)) as Buffer;
   await db.write(
-    `INSERT INTO pictures (piece_id, revision, build, svg) VALUES ($1, $2, $3, $4)
-     ON CONFLICT (piece_id) DO UPDATE SET revision = excluded.revision, build = excluded.build, svg = excluded.svg`,
-    [pieceId, revision, build, packed],
+    `INSERT INTO pictures (piece_id, revision, build, png) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (piece_id) DO UPDATE SET revision = excluded.revision, build = excluded.build, png = excluded.png`,
+    [pieceId, revision, build, png],
   );
+}
+
+/**
+ * Pieces whose picture a build has not drawn as they are now, the one changed last first.
+ *
+ * @param restMs only such as have not been changed for so long
+ * @param except pieces at a revision, `id revision`, that are not asked for
+ * @param most so many of them
+ */
+export async function withoutPicture(
+  db: Database,
+  build: string,
+  { restMs, except, most }: { readonly restMs: number; readonly except: Iterable<string>; readonly most: number },
+): Promise<string[]> {
+  const rows = await db.query<{ id: string }>(
+    `SELECT pieces.id FROM pieces
+     LEFT JOIN pictures ON pictures.piece_id = pieces.id AND pictures.revision = pieces.revision AND pictures.build = $1
+     WHERE pieces.deleted_at IS NULL AND pictures.piece_id IS NULL
+       AND pieces.changed_at < now() - $2 * interval '1 millisecond'
+       AND NOT (pieces.id || ' ' || pieces.revision) = ANY($3::text[])
+     ORDER BY pieces.changed_at DESC, pieces.id LIMIT $4`,
+    [build, restMs, [...except], most],
+  );
+  return rows.map(({ id }) => id);
 }

@@ -21,20 +21,29 @@ async function purgePieces(db: Database): Promise<number> {
   });
 }
 
-/** Calls with the text of everything that may name an image or a typeface: documents, changes, files that were made. */
+/** What may name an image or a typeface: documents, changes, files that were made; each by what names its rows. */
+const TEXTS = [
+  ['snapshots', 'document', ['piece_id', 'revision']],
+  ['changes', 'change', ['piece_id', 'revision']],
+  ['outputs', 'document::text', ['id']],
+] as const;
+
+/** Calls with the text of everything that may name an image or a typeface, from row to row by their keys. */
 async function eachText(db: Database, see: (text: string) => void): Promise<void> {
-  for (const [table, column, order] of [
-    ['snapshots', 'document', 'piece_id, revision'],
-    ['changes', 'change', 'piece_id, revision'],
-    ['outputs', 'document::text', 'id'],
-  ] as const)
-    for (let from = 0; ; from += PAGE) {
-      const rows = await db.query<{ text: string | Uint8Array }>(
-        `SELECT ${column} AS text FROM ${table} ORDER BY ${order} LIMIT ${PAGE} OFFSET ${from}`,
+  for (const [table, column, keys] of TEXTS) {
+    const places = keys.map((_, i) => `$${i + 1}`).join(', '),
+      named = keys.join(', ');
+    let last: readonly unknown[] | null = null;
+    do {
+      const rows: (Readonly<Record<string, unknown>> & { readonly text: string | Uint8Array })[] = await db.query(
+        `SELECT ${named}, ${column} AS text FROM ${table} ${last ? `WHERE (${named}) > (${places})` : ''}
+         ORDER BY ${named} LIMIT ${PAGE}`,
+        [...(last ?? [])],
       );
       for (const { text } of rows) see(typeof text === 'string' ? text : JSON.stringify(unpacked(text)));
-      if (rows.length < PAGE) break;
-    }
+      last = rows.length < PAGE ? null : keys.map((key) => rows.at(-1)![key]);
+    } while (last);
+  }
 }
 
 /** Images and typefaces that came long ago and that nothing names any more. Gives how many went. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece, seat } from '../support/pieces';
 import { fields } from '../support/pictures';
-import { made } from './support';
+import { made, shelfPicture } from './support';
 import { useBench } from './useBench';
 
 const badge = () =>
@@ -271,10 +271,11 @@ describe('ink on the bench', () => {
     await on.bench.kept();
     expect((await picture()).widthMm).toBe(30.48);
     await on.page.getByRole('button', { name: 'Back to the bench' }).click();
-    expect(
-      await (
-        await fetch(`${on.server.base}/api/pieces/${new URL(on.page.url()).pathname.split('/').at(-1)}/picture.svg`)
-      ).text(),
-    ).toContain('data:image/png;base64,');
+    // On the shelf it is seen in its ink.
+    const shelf = await shelfPicture(on.server, new URL(on.page.url()).pathname.split('/').at(-1)!);
+    const coloured = (n: number): boolean => shelf.data[n * 4]! > shelf.data[n * 4 + 2]! + 40;
+    expect(Array.from({ length: shelf.width * shelf.height }, (_, n) => n).filter(coloured).length).toBeGreaterThan(
+      500,
+    );
   });
 });

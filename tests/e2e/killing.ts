@@ -3,7 +3,8 @@ import { chromium } from 'playwright-core';
 import { Bench, BROWSER_ARGS, type Server } from './support';
 
 /**
- * Types while the server is away, kills the browser, starts it again on the same profile, and looks how much is there.
+ * Types while the server is out of reach, kills the browser, starts it again on the same profile, and looks how much is
+ * there.
  *
  * @param afterMs when the browser is killed, from the first key on
  * @returns how old the oldest edit was that is not there, ms; 0 where all are
@@ -24,7 +25,7 @@ export async function killedWhileTyping(
   const bench = new Bench(context.pages()[0]!, server);
   await bench.open(id);
   await bench.page.getByRole('button', { name: /^T \d/ }).click();
-  await server.end('SIGKILL');
+  await context.setOffline(true);
   const field = bench.field('Wording');
   await field.focus();
   // Keys are given in the page itself, so that it is known when each edit was made.
@@ -44,7 +45,6 @@ export async function killedWhileTyping(
   const killedAt = Date.now();
   execFileSync('pkill', ['-9', '-f', profile]);
   await context.close().catch(() => undefined);
-  await server.up();
   const again = await launch();
   const after = new Bench(again.pages()[0]!, server);
   await after.open(id);

@@ -130,3 +130,31 @@ describe('the proof of the roundel', () => {
       .waitFor();
   });
 });
+
+describe('work that takes long', () => {
+  const on = useBench();
+
+  it('is named after two seconds, with how long it has taken, and stopped; what follows it is done', async () => {
+    // The typeface comes to the page at once; the worker waits for it, as it would for work that does not end.
+    let asked = 0,
+      held = true;
+    await on.page.route('**/faces/rye.ttf', async (route) => {
+      const isPage = route.request().resourceType() === 'font' || ++asked === 1;
+      if (isPage || !held) await route.continue();
+    });
+    const from = performance.now();
+    await on.bench.open(await made(on.server, piece([curve(circle(30)), lettering('TIDE', { faceId: 'rye' })])));
+    const said = on.page.getByText(/^(Evening out the gaps|Reading the proof) has taken \d+ s so far\.$/);
+    await said.waitFor();
+    expect(performance.now() - from).toBeGreaterThan(2000);
+    held = false;
+    await on.page.getByRole('button', { name: 'Stop', exact: true }).click();
+    await said.waitFor({ state: 'detached' });
+    // A new worker has taken its place, and reads when it is asked to.
+    await on.page.getByRole('button', { name: /^Proof/ }).click();
+    await on.page.getByText('Reading was stopped').waitFor();
+    await on.page.getByRole('button', { name: 'Read again' }).click();
+    await on.page.getByText('No problems found.').waitFor();
+    expect(asked).toBeGreaterThan(2);
+  });
+});

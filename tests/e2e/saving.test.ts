@@ -227,7 +227,7 @@ describe('saving', () => {
     await bench.page.close();
   });
 
-  it('loses nothing older than a tenth of a second when the browser is killed while the server is away', async () => {
+  it('loses nothing older than a tenth of a second when the browser is killed while the server is out of reach', async () => {
     const own = await Server.start();
     for (const afterMs of [300, 900]) {
       const id = await made(own, piece([curve(circle(30)), lettering('T')]));

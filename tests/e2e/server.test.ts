@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readFontFile } from '../../server/data/fontFile';
+import { PNG } from 'pngjs';
 import { endPostgres, KINDS, thePostgres } from '../support/databases';
 import { circle, curve, HOME, lettering, piece } from '../support/pieces';
 import { freshFolder, made, Server } from './support';
@@ -30,25 +31,63 @@ describe.each(KINDS)('the server with %s', (kind) => {
   });
 
   it('draws pictures with the core', async () => {
-    const response = await fetch(`${server.base}/api/pieces/${id}/picture.svg`);
-    expect([response.status, response.headers.get('content-type')]).toEqual([200, 'image/svg+xml; charset=utf-8']);
-    expect(await response.text()).toContain('<path id="words"');
+    const response = await fetch(`${server.base}/api/pieces/${id}/picture.png`);
+    expect([response.status, response.headers.get('content-type')]).toEqual([200, 'image/png']);
+    const { width, height, data } = PNG.sync.read(Buffer.from(await response.arrayBuffer()));
+    expect([width, height]).toEqual([400, 400]);
+    // The letters at the top, and nothing in the middle.
+    const dark = (x: number, y: number): boolean => data[(y * width + x) * 4 + 3]! > 128;
+    const share = (top: number, bottom: number): number => {
+      let count = 0;
+      for (let y = top; y < bottom; y++) for (let x = 0; x < width; x++) count += Number(dark(x, y));
+      return count / width / (bottom - top);
+    };
+    expect(share(0, 100)).toBeGreaterThan(0.01);
+    expect(share(150, 250)).toBe(0);
   });
 
   it('sends a picture once: asked for what it has, a browser is told that it has it', async () => {
     const own = await made(server, good);
-    const address = `${server.base}/api/pieces/${own}/picture.svg`;
+    const address = `${server.base}/api/pieces/${own}/picture.png`;
     const first = await fetch(address),
       etag = first.headers.get('etag')!;
-    const svg = await first.text();
+    const bytes = Buffer.from(await first.arrayBuffer());
     for (const asked of [etag, `"other", W/${etag}`])
       expect((await fetch(address, { headers: { 'if-none-match': asked } })).status).toBe(304);
     const other = await fetch(address, { headers: { 'if-none-match': '"other"' } });
-    expect([other.status, await other.text()]).toEqual([200, svg]);
+    expect([other.status, Buffer.from(await other.arrayBuffer())]).toEqual([200, bytes]);
     // Changed, it is drawn anew.
     await server.call('PUT', `/pieces/${own}/name`, { name: `${good.name} 2` });
     const renamed = await fetch(address, { headers: { 'if-none-match': etag } });
     expect([renamed.status, renamed.headers.get('etag') === etag]).toEqual([200, false]);
+  });
+
+  it('draws the pictures of the shelf before they are asked for, when a piece has rested', async () => {
+    const own = await made(server, { ...good, name: 'Rested' });
+    const pictures = async (): Promise<unknown> => (await server.call('GET', '/health')).body.picturesDue;
+    await expect.poll(pictures, { timeout: 60_000 }).toBe(0);
+    await server.call('PUT', `/pieces/${own}/name`, { name: 'Renamed' });
+    expect(await pictures()).toBe(1);
+    await expect.poll(pictures, { timeout: 60_000 }).toBe(0);
+  });
+
+  it('packs what is long, and neither what is short nor what is told bit by bit', async () => {
+    const asked = async (path: string, accepted = 'gzip'): Promise<Response> => {
+      const cut = new AbortController();
+      const response = await fetch(`${server.base}${path}`, {
+        headers: { 'accept-encoding': accepted },
+        signal: cut.signal,
+      });
+      if (path.endsWith('/events')) cut.abort();
+      else await response.text();
+      return response;
+    };
+    const packing = async (path: string, accepted?: string): Promise<string | null> =>
+      (await asked(path, accepted)).headers.get('content-encoding');
+    expect(await packing('/api/pieces')).toBe('gzip');
+    expect(await packing('/api/pieces', 'identity')).toBeNull();
+    expect(await packing('/api/health')).toBeNull();
+    expect(await packing(`/api/pieces/${id}/events`)).toBeNull();
   });
 
   it('draws a picture anew while a typeface of it was not at hand', async () => {
@@ -57,10 +96,10 @@ describe.each(KINDS)('the server with %s', (kind) => {
     const read = await readFontFile(font, 'rye.ttf');
     if (!read.ok) throw new Error(read.problem.message);
     const own = await made(server, piece([curve(circle(30)), lettering('TIDE', { faceId: read.value.id })]));
-    const address = `${server.base}/api/pieces/${own}/picture.svg`;
+    const address = `${server.base}/api/pieces/${own}/picture.png`;
     const without = await fetch(address);
     expect([without.status, without.headers.get('etag')]).toEqual([200, null]);
-    const before = await without.text();
+    const before = Buffer.from(await without.arrayBuffer());
     expect(
       (
         await fetch(`${server.base}/api/faces?name=rye.ttf`, {
@@ -71,7 +110,7 @@ describe.each(KINDS)('the server with %s', (kind) => {
       ).ok,
     ).toBe(true);
     const now = await fetch(address);
-    expect(await now.text()).not.toBe(before);
+    expect(Buffer.from(await now.arrayBuffer())).not.toEqual(before);
     expect(now.headers.get('etag')).toMatch(/^".+"$/);
   });
 

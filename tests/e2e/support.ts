@@ -94,6 +94,12 @@ export class Server {
   }
 }
 
+/** The picture of a piece on the shelf. */
+export async function shelfPicture(server: Server, id: string): Promise<PNG> {
+  const answer = await fetch(`${server.base}/api/pieces/${id}/picture.png`);
+  return PNG.sync.read(Buffer.from(await answer.arrayBuffer()));
+}
+
 export const BROWSER_ARGS = [
   '--no-sandbox',
   '--disable-gpu',

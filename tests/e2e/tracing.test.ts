@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { piece } from '../support/pieces';
-import { freshFolder, made } from './support';
+import { freshFolder, made, shelfPicture } from './support';
 import { useBench } from './useBench';
 
 /** A dark ellipse on light ground, as a picture file. */
@@ -49,8 +49,8 @@ describe('a picture to trace', () => {
     await on.bench.drag([42, 42], [60, 42]).catch(() => {});
     expect((await on.bench.piece()).items[0].centre).toEqual({ x: 42, y: 42 });
     const id = new URL(on.page.url()).pathname.split('/').at(-1)!;
-    const svg = await (await fetch(`${on.server.base}/api/pieces/${id}/picture.svg`)).text();
-    expect(svg).not.toContain('<image');
+    const shelf = await shelfPicture(on.server, id);
+    expect(new Set(shelf.data)).toEqual(new Set([0]));
     const bytes = await fetch(`${on.server.base}/api/images/${items[0].imageId}`);
     expect([bytes.status, bytes.headers.get('content-type')]).toEqual([200, 'image/png']);
     // It is still there after a reload, and its pixels are shown.

@@ -71,7 +71,7 @@ describe('the door', () => {
   );
 
   it('says on every answer what may be done with it, and nothing of what it runs on', async () => {
-    for (const path of ['/', '/api/pieces', `/api/pieces/${id}/picture.svg`, '/api/nothing', `/piece/${id}`]) {
+    for (const path of ['/', '/api/pieces', `/api/pieces/${id}/picture.png`, '/api/nothing', `/piece/${id}`]) {
       const { headers } = await raw(server, 'GET', path, {});
       expect(headers, path).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' });
       expect(headers['content-security-policy'], path).toMatch(/frame-ancestors 'none'/);

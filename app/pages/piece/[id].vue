@@ -144,6 +144,7 @@ watch(
     <SheetMenu />
     <DeleteCurveDialog v-model="deleting" />
     <SetAsideDialog v-model="deciding" />
+    <LongWork />
   </div>
 </template>
 

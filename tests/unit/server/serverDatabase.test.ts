@@ -1,3 +1,4 @@
+import pg from 'pg';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { copyAll } from '../../../server/data/copy';
 import { Desk } from '../../../server/data/desk';
@@ -43,6 +44,28 @@ describe('a database on a server', () => {
     await expect(openServerDatabase('postgres://tester@127.0.0.1:9/none')).rejects.toMatchObject({
       code: 'ECONNREFUSED',
     });
+  });
+
+  it('is copied beside itself before it is brought up, once', async () => {
+    const url = await newUrl();
+    const old = new pg.Client({ connectionString: url });
+    await old.connect();
+    for (const sql of MIGRATIONS.slice(0, 4)) await old.query(sql);
+    await old.query('CREATE TABLE schema_version (version integer NOT NULL); INSERT INTO schema_version VALUES (4)');
+    await old.query('INSERT INTO pieces (id, document, revision) VALUES ($1, $2, 0)', ['p', JSON.stringify(start)]);
+    const db = await openServerDatabase(url);
+    expect(await findPiece(db, 'p')).toEqual({ id: 'p', piece: start, revision: 0 });
+    await db.close();
+    const copied = async (): Promise<unknown[]> =>
+      (
+        await old.query(
+          'SELECT id, document, version FROM under_arc_schema_4.pieces, under_arc_schema_4.schema_version',
+        )
+      ).rows;
+    expect(await copied()).toEqual([{ id: 'p', document: start, version: 4 }]);
+    await (await openServerDatabase(url)).close();
+    expect(await copied()).toHaveLength(1);
+    await old.end();
   });
 
   it('takes back what a transaction did before it failed', async () => {

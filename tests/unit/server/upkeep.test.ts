@@ -35,8 +35,14 @@ describe('tidying', () => {
     await db.write(`${image} ${older})`, [id(1)]);
     await db.write(`${image} ${older})`, [id(2)]);
     await db.write(`${image} ${newer})`, [id(3)]);
-    // One is named by a step of the log alone, so that undoing can bring it back.
-    await db.write('UPDATE changes SET change = $1', [JSON.stringify({ steps: [{ value: { imageId: id(2) } }] })]);
+    // One is named by a step of the log alone, the last of many, so that undoing can bring it back.
+    await db.write(
+      `INSERT INTO changes (piece_id, revision, change_id, client_id, change)
+       SELECT 'here', n, 'c' || n, 'a', '{}' FROM generate_series(2, 130) AS n`,
+    );
+    await db.write('UPDATE changes SET change = $1 WHERE revision = 130', [
+      JSON.stringify({ steps: [{ value: { imageId: id(2) } }] }),
+    ]);
     for (const face of ['own-face', 'other-face'])
       await db.write(`INSERT INTO faces (id, name, embedding, bytes, kept_at) VALUES ($1, $1, '', '', ${older})`, [
         face,

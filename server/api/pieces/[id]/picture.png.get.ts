@@ -3,10 +3,10 @@ import { requestedHead } from '../../../reading';
 import { desk } from '../../../store';
 import { notFound } from '../../../problem';
 
-/** The piece as a small picture: the same outlines as every file, at 0.01 mm. */
+/** The piece as a small picture, of the same outlines as every file. */
 export default defineEventHandler(async (event) => {
   const { id, revision } = await requestedHead(event);
-  setResponseHeader(event, 'content-type', 'image/svg+xml; charset=utf-8');
+  setResponseHeader(event, 'content-type', 'image/png');
   setResponseHeader(event, 'cache-control', 'private, no-cache');
   // Another build may draw otherwise.
   const build = String(useRuntimeConfig(event).app.buildId);
@@ -22,8 +22,8 @@ export default defineEventHandler(async (event) => {
   }
   const stored = await (await desk()).find(id);
   if (!stored) throw notFound('piece');
-  const { svg, whole } = await pictureOf(stored, build);
+  const { png, whole } = await pictureOf(stored, build);
   // What lacks something is asked for again: a typeface or an image may have been brought since.
   if (whole) setResponseHeader(event, 'etag', `"${stored.revision}-${build}"`);
-  return svg;
+  return Buffer.from(png);
 });

@@ -1,0 +1,62 @@
+import { withoutPicture } from '../data/pictures';
+import { pictureOf } from '../pictures';
+import { database, desk } from '../store';
+
+/** A piece is drawn when it has rested for so long: while somebody works on it, its picture is asked for by nobody. */
+const REST_MS = 3000;
+/** So many are looked up at a time. */
+const PAGE = 50;
+
+/**
+ * Draws the pictures of the shelf before they are asked for, one after the other, resting after each for as long as it
+ * took: saves and answers come first.
+ */
+export default defineNitroPlugin((nitro) => {
+  const build = String(useRuntimeConfig().app.buildId);
+  /** What lacks a typeface or an image, or could not be drawn, is not tried again as it is: `id revision`. */
+  const tried = new Set<string>();
+  let due: NodeJS.Timeout | null = null,
+    drawing = false,
+    ended = false;
+
+  const drawOne = async (id: string): Promise<void> => {
+    const stored = await (await desk()).find(id);
+    if (!stored) return;
+    const key = `${id} ${stored.revision}`;
+    tried.add(key);
+    const from = performance.now();
+    const drawn = await pictureOf(stored, build).catch(() => null);
+    if (drawn?.whole) tried.delete(key);
+    await new Promise((resolve) => {
+      setTimeout(resolve, performance.now() - from).unref();
+    });
+  };
+  const draw = async (): Promise<void> => {
+    drawing = true;
+    let left: readonly string[];
+    do {
+      left = await withoutPicture(await database(), build, { restMs: REST_MS, except: tried, most: PAGE });
+      for (const id of left) if (!ended) await drawOne(id);
+    } while (left.length > 0 && !ended);
+  };
+  const soon = (): void => {
+    due ??= setTimeout(() => {
+      due = null;
+      if (drawing || ended) return;
+      draw()
+        .catch((error: unknown) => {
+          console.error(`The pictures of the shelf could not be drawn: ${(error as Error).message}`);
+        })
+        .finally(() => (drawing = false));
+    }, 2 * REST_MS).unref();
+  };
+  soon();
+  nitro.hooks.hook('afterResponse', ({ method, path }) => {
+    if (method === 'GET') return;
+    if (/^\/api\/(faces|images)/.test(path)) tried.clear();
+    soon();
+  });
+  nitro.hooks.hook('close', () => {
+    ended = true;
+  });
+});
