@@ -25,6 +25,7 @@ import { reservedInk } from './checks/reservedInk';
 import { smallInScreen } from './checks/smallInScreen';
 import { smallLetters } from './checks/smallLetters';
 import { thinGaps } from './checks/thinGaps';
+import { thinKnockout } from './checks/thinKnockout';
 import { thinLines } from './checks/thinLines';
 import { thinStrokes } from './checks/thinStrokes';
 import { totalInk } from './checks/totalInk';
@@ -54,6 +55,7 @@ const CHECKS: readonly Check[] = [
   trim,
   thinStrokes,
   thinGaps,
+  thinKnockout,
   thinLines,
   smallLetters,
   smallInScreen,

@@ -28,10 +28,14 @@ const SAME_EM = 1e-5,
 const CORNER = 3;
 /**
  * A stroke or a gap is as long as so many of its widths, being about as thin on the way; what is shorter is the tip of
- * a serif.
+ * a serif. Between two contours there is no tip: a bar under a counter is one however short it is.
  */
 const LENGTH = 3,
+  LENGTH_BETWEEN = 0.3,
   ABOUT = 1.5;
+/** A leg that tapers along a counter is thinnest at its end, and hardly thicker for so many widths before it. */
+const TAPER_LENGTH = 0.5,
+  TAPER = 1.1;
 /** Where on a side it is measured. */
 const STATIONS = [0.2, 0.5, 0.8] as const;
 
@@ -108,8 +112,8 @@ function sidesOf(face: Face, glyphId: number, ratio: number): Side[][] {
 }
 
 /**
- * How far it is straight across from a place to the side that is met first, where that one runs against its own; else
- * null.
+ * How far it is straight across from a place to the side that is met first, where that one runs against its own, and
+ * whether that is one of another contour; else null.
  */
 function across(
   sides: readonly Side[],
@@ -120,7 +124,7 @@ function across(
   own: Side,
   near: number,
   far: number,
-): number | null {
+): { readonly width: number; readonly between: boolean } | null {
   let best = far,
     met: Side | null = null;
   for (const side of sides) {
@@ -145,7 +149,9 @@ function across(
   }
   if (!met || met.tx * own.tx + met.ty * own.ty > AGAINST) return null;
   const apart = Math.abs(met.index - own.index);
-  return met.contour === own.contour && Math.min(apart, own.of - apart) <= CORNER ? null : best;
+  return met.contour === own.contour && Math.min(apart, own.of - apart) <= CORNER
+    ? null
+    : { width: best, between: met.contour !== own.contour };
 }
 
 /**
@@ -164,17 +170,17 @@ function thinnestAlong(
       const x = side.ax + (side.bx - side.ax) * u,
         y = side.ay + (side.by - side.ay) * u;
       const [nx, ny] = inward ? [-side.ty, side.tx] : [side.ty, -side.tx];
-      const width = across(all, x, y, nx, ny, side, near, far);
-      return width === null ? null : { width, x: x + (nx * width) / 2, y: y + (ny * width) / 2 };
+      const met = across(all, x, y, nx, ny, side, near, far);
+      return met && { ...met, x: x + (nx * met.width) / 2, y: y + (ny * met.width) / 2 };
     }),
   );
   const count = places.length;
   /** How far the place can be followed to one way while it stays about as thin. */
-  const long = (i: number, step: 1 | -1, width: number): number => {
+  const long = (i: number, step: 1 | -1, width: number, about = ABOUT): number => {
     let at = i;
     for (let n = 0; n < count; n++) {
       const next = places[(at + step + count) % count];
-      if (!next || next.width > width * ABOUT) break;
+      if (!next || next.width > width * about) break;
       at = (at + step + count) % count;
     }
     return hypot(places[at]!.x - places[i]!.x, places[at]!.y - places[i]!.y);
@@ -183,10 +189,15 @@ function thinnestAlong(
   places.forEach((place, i) => {
     const before = places[(i + count - 1) % count],
       after = places[(i + 1) % count];
-    if (!place || !before || !after || (best && place.width >= best.width)) return;
+    if (!place || (best && place.width >= best.width)) return;
     const least = place.width * (1 - 1e-3);
-    if (before.width < least || after.width < least) return;
-    if (long(i, 1, place.width) + long(i, -1, place.width) >= place.width * LENGTH) best = place;
+    if ((before && before.width < least) || (after && after.width < least) || (!before && !after)) return;
+    if (!before || !after) {
+      const taper = long(i, before ? -1 : 1, place.width, TAPER);
+      if (!place.between || taper < place.width * TAPER_LENGTH) return;
+    }
+    const lengths = place.between ? LENGTH_BETWEEN : LENGTH;
+    if (long(i, 1, place.width) + long(i, -1, place.width) >= place.width * lengths) best = place;
   });
   return best;
 }

@@ -4,12 +4,14 @@ import { database, desk } from '../store';
 
 /** A piece is drawn when it has rested for so long: while somebody works on it, its picture is asked for by nobody. */
 const REST_MS = 3000;
+/** While somebody works on others, it rests so many times as long as a picture took, and else once as long. */
+const BUSY_RESTS = 10;
 /** So many are looked up at a time. */
 const PAGE = 50;
 
 /**
- * Draws the pictures of the shelf before they are asked for, one after the other, resting after each for as long as it
- * took: saves and answers come first.
+ * Draws the pictures of the shelf before they are asked for, one after the other, resting after each: saves and answers
+ * come first.
  */
 export default defineNitroPlugin((nitro) => {
   const build = String(useRuntimeConfig().app.buildId);
@@ -17,6 +19,7 @@ export default defineNitroPlugin((nitro) => {
   const tried = new Set<string>();
   let due: NodeJS.Timeout | null = null,
     drawing = false,
+    changedAt = -Infinity,
     ended = false;
 
   const drawOne = async (id: string): Promise<void> => {
@@ -27,8 +30,10 @@ export default defineNitroPlugin((nitro) => {
     const from = performance.now();
     const drawn = await pictureOf(stored, build).catch(() => null);
     if (drawn?.whole) tried.delete(key);
+    const now = performance.now(),
+      rests = now - changedAt < REST_MS ? BUSY_RESTS : 1;
     await new Promise((resolve) => {
-      setTimeout(resolve, performance.now() - from).unref();
+      setTimeout(resolve, (now - from) * rests).unref();
     });
   };
   const draw = async (): Promise<void> => {
@@ -53,6 +58,7 @@ export default defineNitroPlugin((nitro) => {
   soon();
   nitro.hooks.hook('afterResponse', ({ method, path }) => {
     if (method === 'GET') return;
+    changedAt = performance.now();
     if (/^\/api\/(faces|images)/.test(path)) tried.clear();
     soon();
   });

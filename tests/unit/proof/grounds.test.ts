@@ -3,6 +3,8 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { makeStroke } from '#core/piece/make';
 import type { Curve, Ink, Item, Lettering, Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
+import { thinnestOf } from '#core/proof/thickness';
+import { shapeFor } from '#core/setting/line/measure';
 import type { Faces } from '#core/setting/settingOf';
 import { circle, curve, faces, lettering, piece, seat, spacing } from '../../support/pieces';
 
@@ -39,6 +41,49 @@ describe('the proof of words and their ground', () => {
     // What overprints covers nothing, and so does what they are cut out of.
     expect(codes(ring, words('OTTER'), disc(36, { fill: 'black' }))).not.toContain('covered');
     expect(codes(ring, words('OTTER'), disc(36, { cuts: [{ itemId: 'words', marginMm: 0 }] }))).toEqual([]);
+  });
+
+  it('finds thin strokes and thin ink within words that are cut out of a shape, at both sides of the limit', () => {
+    const face = all.get('league-gothic')!;
+    const thin = (which: 'stroke' | 'white', text: string): number =>
+      thinnestOf(face, shapeFor(face, text, spacing()).letters[0]!.glyphs[0]!.id, 1)[which]!.width /
+      face.metrics.capHeight;
+    const found = (capMm: number, marginMm: number, least: Partial<Piece['process']>): Finding[] => {
+      const cut = piece([
+        disc(40, { cuts: [{ itemId: 'words', marginMm }] }),
+        ring,
+        words('e', { fill: null, size: { by: 'cap', mm: capMm } }),
+      ]);
+      return proof({ ...cut, process: { ...cut.process, leastStrokeMm: 0.01, leastGapMm: 0.01, ...least } });
+    };
+    const [stroke, white] = [thin('stroke', 'e'), thin('white', 'e')];
+    // The stroke is a gap in the ink, wider by the margin at either side.
+    for (const marginMm of [0, 0.15]) {
+      const capMm = (0.5 - 2 * marginMm) / stroke;
+      const code = (mm: number): string[] => found(mm, marginMm, { leastGapMm: 0.5 }).map((one) => one.code);
+      expect(code(capMm * 1.02)).not.toContain('thin-gap');
+      expect(code(capMm * 0.98)).toContain('thin-gap');
+      const [one] = found(capMm * 0.98, marginMm, { leastGapMm: 0.5 }).filter(({ code: name }) => name === 'thin-gap');
+      expect(one!.mm).toBeCloseTo(capMm * 0.98 * stroke + 2 * marginMm, 3);
+      expect(one).toMatchObject({ itemId: 'words', message: expect.stringMatching(/cut out of .*disc40/) });
+    }
+    // The white within is ink, narrower by the margin.
+    for (const marginMm of [0, 0.05]) {
+      const capMm = (0.4 + 2 * marginMm) / white;
+      const code = (mm: number): string[] => found(mm, marginMm, { leastStrokeMm: 0.4 }).map((one) => one.code);
+      expect(code(capMm * 1.02)).not.toContain('thin-stroke');
+      expect(code(capMm * 0.98)).toContain('thin-stroke');
+    }
+    // Filled, or cut out of what is not printed, they are judged as any other words.
+    const limits = { leastGapMm: 0.5, leastStrokeMm: 0.01 };
+    for (const [shape, lettered] of [
+      [disc(40, { cuts: [{ itemId: 'words', marginMm: 1 }] }), words('e', { size: { by: 'cap', mm: 2 } })],
+      [disc(40, { fill: null, cuts: [{ itemId: 'words', marginMm: 0 }] }), words('e', { fill: null })],
+    ] as const) {
+      const whole = piece([shape, ring, lettered]);
+      const messages = proof({ ...whole, process: { ...whole.process, ...limits } }).map((one) => one.message);
+      expect(messages.filter((text) => /cut out of .*disc/.test(text))).toEqual([]);
+    }
   });
 
   it('finds words in the ink of their ground, whatever lies beneath that', () => {
