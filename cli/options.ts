@@ -3,7 +3,7 @@ import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/cut/dxfTolerance'
 import type { FileOptions } from '#core/output/formats/index';
 import { IMPOSITION_LIMITS } from '#core/output/impose';
 import { TRAP_LIMITS } from '#core/output/trap';
-import { PNG_DPI } from '#core/output/png';
+import { RASTER_DPI } from '#core/output/raster/size';
 
 /** What a file is made with, and which of it the call names. */
 export interface Options extends FileOptions {
@@ -16,7 +16,7 @@ export interface Options extends FileOptions {
 }
 
 const NUMBERS = {
-  dpi: PNG_DPI,
+  dpi: RASTER_DPI,
   tolerance: DXF_TOLERANCES,
   trap: TRAP_LIMITS,
   margin: IMPOSITION_LIMITS.marginMm,

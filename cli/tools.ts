@@ -3,7 +3,6 @@ import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { RenderPixels } from '#core/output/pictures';
-import type { Rasterise } from '#core/output/png';
 import type { FileTools } from '#core/output/formats/index';
 import { isLettering } from '#core/piece/types';
 import type { Opened } from './opened';
@@ -21,14 +20,20 @@ const rasteriser = (): NonNullable<typeof loading> =>
     await initWasm(readFile(createRequire(import.meta.url).resolve('@resvg/resvg-wasm/index_bg.wasm')));
     return Resvg;
   })());
-export const rasterise: Rasterise = async (svg, widthPx) =>
-  new (await rasteriser())(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
-export const renderPixels: RenderPixels = async (svg) => new (await rasteriser())(svg).render().pixels;
+export const renderPixels: RenderPixels = async (svg) => {
+  const drawn = new (await rasteriser())(svg),
+    image = drawn.render(),
+    { pixels } = image;
+  // The memory of WebAssembly is given back by hand.
+  image.free();
+  drawn.free();
+  return pixels;
+};
 
 /** What the writers need of this machine. Only faces that ship are known to be free to leave. */
 export const toolsFor = ({ faces, images }: Pick<Opened, 'faces' | 'images'>): FileTools => ({
   profile,
-  rasterise,
+  renderPixels,
   carried: async (piece) => {
     const used = [...new Set(piece.items.filter(isLettering).map((one) => one.faceId))]
       .filter((id) => faces.has(id))

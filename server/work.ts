@@ -43,12 +43,13 @@ async function draw({ piece, images, faces }: DrawJob): Promise<Drawn> {
   const svg = writeSvg(printedOnly(drawPiece(piece, known, pictures)), { decimals: 2 });
   const { widthMm, heightMm } = piece.sheet;
   await rasteriser;
-  return {
-    png: new Resvg(svg, { fitTo: { mode: widthMm > heightMm ? 'width' : 'height', value: LONGER_PX } })
-      .render()
-      .asPng(),
-    whole: ids.every((id) => known.has(id)) && shown.every((id) => pictures.has(id)),
-  };
+  const drawn = new Resvg(svg, { fitTo: { mode: widthMm > heightMm ? 'width' : 'height', value: LONGER_PX } }),
+    image = drawn.render(),
+    png = image.asPng();
+  // The memory of WebAssembly is given back by hand.
+  image.free();
+  drawn.free();
+  return { png, whole: ids.every((id) => known.has(id)) && shown.every((id) => pictures.has(id)) };
 }
 
 parentPort!.on('message', ({ n, job }: { readonly n: number; readonly job: DrawJob }) => {

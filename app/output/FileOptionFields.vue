@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileFormat, FileOptions } from '#core/output/formats/index';
-import { PNG_DPI, pngSize } from '#core/output/png';
+import { RASTER_DPI, rasterSize } from '#core/output/raster/size';
 import { TRAP_LIMITS } from '#core/output/trap';
 import { usePiece } from '~/stores/piece';
 
@@ -20,7 +20,7 @@ const STANDARDS = [
 /** How many pixels a picture will have, or why there is none. */
 const pixels = computed(() => {
   const { imposition, dpi } = props.options;
-  const size = pngSize(imposition ? { ...imposition, bleedMm: 0 } : store.piece!.sheet, dpi);
+  const size = rasterSize(imposition ? { ...imposition, bleedMm: 0 } : store.piece!.sheet, dpi);
   return size.ok ? `${size.value.widthPx} × ${size.value.heightPx} pixels` : size.problem.message;
 });
 interface Tick {
@@ -93,12 +93,15 @@ const ticks = computed(() =>
         label="Resolution"
         :model-value="options.dpi"
         unit=""
-        :limits="PNG_DPI"
+        :limits="RASTER_DPI"
         :step="50"
         :places="0"
         :commit="(dpi) => set({ dpi })" />
     </div>
-    <TickField :model-value="options.transparent" @change="(transparent) => set({ transparent })"
+    <TickField
+      v-if="has.includes('transparent')"
+      :model-value="options.transparent"
+      @change="(transparent) => set({ transparent })"
       >Transparent background</TickField
     >
     <p class="quiet said" role="status">{{ pixels }}</p>

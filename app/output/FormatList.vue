@@ -16,24 +16,27 @@ const chosen = defineModel<FormatName>({ required: true });
       role="radio"
       :aria-checked="chosen === one"
       :data-format="one"
+      :title="formatOf(one).description"
       @click="chosen = one">
-      <component :is="iconOf(one)" :size="20" :stroke-width="1.4" /><b>{{ formatOf(one).name }}</b
-      ><span class="quiet">{{ formatOf(one).description }}</span>
+      <component :is="iconOf(one)" :size="20" :stroke-width="1.4" /><b>{{ formatOf(one).name }}</b>
     </button>
   </div>
+  <p class="quiet about">{{ formatOf(chosen).name }}: {{ formatOf(chosen).description }}.</p>
 </template>
 
 <style scoped>
 .formats {
   display: grid;
+  grid-template-columns: 1fr 1fr;
   gap: 5px;
 }
 .formats button {
   display: grid;
-  grid-template-columns: 24px auto 1fr;
-  gap: 0 8px;
+  grid-template-columns: 22px 1fr;
+  gap: 0 7px;
   align-items: center;
-  padding: 7px 9px;
+  min-height: 42px;
+  padding: 4px 8px;
   border: 1px solid var(--hairline);
   border-radius: 8px;
   background: var(--field);
@@ -41,12 +44,10 @@ const chosen = defineModel<FormatName>({ required: true });
   cursor: pointer;
 }
 .formats b {
-  white-space: nowrap;
+  line-height: 1.2;
 }
-.formats .quiet {
-  grid-column: 2 / 4;
+.about {
   font-size: 12px;
-  line-height: 1.3;
 }
 .formats button:hover {
   border-color: #a9a28f;

@@ -274,7 +274,10 @@ async function again(one: MadeFile): Promise<void> {
   color: var(--teal);
   font-weight: 600;
 }
+/* However much there is to choose, the way out is in sight. */
 .make {
+  position: sticky;
+  bottom: 0;
   height: 38px;
   font-size: 14px;
   flex: none;

@@ -1,7 +1,9 @@
-import { FileText, Image, Package, PenLine, PencilRuler, Shapes } from 'lucide-vue-next';
+import { FileImage, FileText, FileType, Image, Package, PenLine, PencilRuler, Shapes } from 'lucide-vue-next';
 import type { FormatName } from '#core/output/formats/index';
 
 const ICONS: Readonly<Partial<Record<FormatName, typeof FileText>>> = {
+  'eps': FileType,
+  'tiff': FileImage,
   'svg': Shapes,
   'live-svg': PenLine,
   'png': Image,

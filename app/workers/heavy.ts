@@ -16,7 +16,7 @@ import { faceOf, facesFor, fileOf } from './faces';
 import { formatOf, type FileOptions, type FileTools, type FormatName } from '#core/output/formats/index';
 import { absentImages, imagesOf, picturesFor } from './pictures';
 import { cmykProfile } from './profile';
-import { rasterise } from './rasteriser';
+import { renderPixels } from './rasteriser';
 
 export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './series';
 
@@ -53,7 +53,7 @@ export async function senseOfFace(id: string): Promise<Sense | null> {
 /** What the writers need of the browser; faces that must not leave with a piece stay. */
 const toolsFor = (forbidden: readonly string[]): FileTools => ({
   profile: cmykProfile,
-  rasterise,
+  renderPixels,
   carried: async (piece) => {
     const ids = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
     const faces: CarriedFace[] = [];

@@ -1,4 +1,3 @@
-import type { Rasterise } from '#core/output/png';
 import type { RenderPixels } from '#core/output/pictures';
 
 /** The rasteriser is fetched when the first picture is made or decoded. */
@@ -13,6 +12,12 @@ const loaded = (): NonNullable<typeof loading> =>
     return Resvg;
   })());
 
-export const rasterise: Rasterise = async (svg, widthPx) =>
-  new (await loaded())(svg, { fitTo: { mode: 'width', value: widthPx } }).render().asPng();
-export const renderPixels: RenderPixels = async (svg) => new (await loaded())(svg).render().pixels;
+export const renderPixels: RenderPixels = async (svg) => {
+  const drawn = new (await loaded())(svg),
+    image = drawn.render(),
+    { pixels } = image;
+  // The memory of WebAssembly is given back by hand.
+  image.free();
+  drawn.free();
+  return pixels;
+};

@@ -35,6 +35,8 @@ export interface PaintedPicture {
   readonly channel?: 0 | 1 | 2 | 3;
   /** Whether it is shown as it will look in print. */
   readonly printed?: boolean;
+  /** Whether one plate of it is wanted at its own resolution. */
+  readonly whole?: boolean;
 }
 
 /** Where a picture stands: its top left corner, and the ways along its top and down its left side, mm. */

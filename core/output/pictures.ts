@@ -75,8 +75,9 @@ export function planesOf(file: PictureFile, { ink, mostInk }: PaintedPicture): P
 function smaller(
   { widthPx, heightPx }: PictureFile,
   rgba: Uint8Array,
+  mostPx: number,
 ): { readonly width: number; readonly height: number; readonly rgba: Uint8Array } {
-  const step = Math.ceil(Math.max(widthPx, heightPx) / PLATE_PX);
+  const step = Math.ceil(Math.max(widthPx, heightPx) / mostPx) || 1;
   if (step === 1) return { width: widthPx, height: heightPx, rgba };
   const width = Math.ceil(widthPx / step),
     height = Math.ceil(heightPx / step),
@@ -105,17 +106,34 @@ interface Shown {
   readonly channels: 2 | 4;
 }
 
-function remembered(file: PictureFile, key: string, make: (small: ReturnType<typeof smaller>) => Shown): string {
+function remembered(
+  file: PictureFile,
+  key: string,
+  whole: boolean,
+  make: (small: ReturnType<typeof smaller>) => Shown,
+): string {
   let known = shown.get(file);
   if (!known) shown.set(file, (known = new Map()));
   let uri = known.get(key);
-  if (!uri) known.set(key, (uri = dataUri('image/png', encode({ ...make(smaller(file, rgbaOf(file))), depth: 8 }))));
+  if (!uri)
+    known.set(
+      key,
+      (uri = dataUri(
+        'image/png',
+        encode({ ...make(smaller(file, rgbaOf(file), whole ? Infinity : PLATE_PX)), depth: 8 }),
+      )),
+    );
   return uri;
 }
 
-/** One process plate of a picture in its own colours, in shades of grey, as a data URI. */
-export function plateUri(file: PictureFile, channel: 0 | 1 | 2 | 3, mostInk: number): string {
-  return remembered(file, `${channel} ${mostInk}`, ({ width, height, rgba }) => {
+/**
+ * One process plate of a picture in its own colours, in shades of grey, as a data URI.
+ *
+ * @param whole at its own resolution, not at that for looking at
+ */
+export function plateUri(file: PictureFile, channel: 0 | 1 | 2 | 3, mostInk: number, whole: boolean): string {
+  const key = `${channel} ${mostInk}${whole ? ' whole' : ''}`;
+  return remembered(file, key, whole, ({ width, height, rgba }) => {
     const inks = separate(rgba, mostInk),
       data = new Uint8Array(width * height * 2);
     for (let n = 0; n < width * height; n++) {
@@ -128,9 +146,15 @@ export function plateUri(file: PictureFile, channel: 0 | 1 | 2 | 3, mostInk: num
 
 /** A picture in its own colours as it will look in print, as a data URI. */
 export const printedUri = (file: PictureFile, mostInk: number): string =>
-  remembered(file, `printed ${mostInk}`, ({ width, height, rgba }) => ({
+  remembered(file, `printed ${mostInk}`, false, ({ width, height, rgba }) => ({
     width,
     height,
     data: asPrinted(rgba, mostInk),
     channels: 4,
   }));
+
+/** Shares of ink as they come out on white paper where a picture is not opaque. */
+export function onWhite(inks: Uint8Array, opacity: Uint8Array): Uint8Array {
+  const each = inks.length / opacity.length;
+  return inks.map((share, i) => Math.round((share * opacity[Math.floor(i / each)]!) / 255));
+}

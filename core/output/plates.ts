@@ -15,6 +15,13 @@ export interface Plate {
 const PROCESS_NAMES = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
 const PROCESS_SCREEN = ['#009fe3', '#e6007e', '#ffed00', '#1d1d1b'] as const;
 
+/** The plates of the four process inks. */
+export const PROCESS_PLATES: readonly Plate[] = ([0, 1, 2, 3] as const).map((channel) => ({
+  name: PROCESS_NAMES[channel],
+  of: { process: channel },
+  screen: PROCESS_SCREEN[channel],
+}));
+
 /** The inks that a drawing prints with, each once, in the order in which they first appear. */
 export function printedInks({ paths }: Pick<Drawing, 'paths'>): DrawnInk[] {
   const inks = new Map<string, DrawnInk>();
@@ -34,11 +41,7 @@ export function platesOf(drawing: Pick<Drawing, 'paths'>): Plate[] {
   const byPlate = new Map(inks.flatMap((ink) => (ink.kind === 'spot' ? [[ink.plate.id, ink.plate] as const] : [])));
   const spots = [...byPlate.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
   return [
-    ...process.map((channel): Plate => ({
-      name: PROCESS_NAMES[channel],
-      of: { process: channel },
-      screen: PROCESS_SCREEN[channel],
-    })),
+    ...process.map((channel) => PROCESS_PLATES[channel]!),
     ...spots.map((ink): Plate => ({ name: ink.name, of: { spot: ink.id }, screen: screenHex(ink.cmyk) })),
   ];
 }

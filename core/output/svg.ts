@@ -123,7 +123,7 @@ class ElementSink extends PathDataSink {
   }
 
   picture(
-    { imageId, ink, channel, printed, mostInk, widthPx, heightPx }: PaintedPicture,
+    { imageId, ink, channel, printed, whole = false, mostInk, widthPx, heightPx }: PaintedPicture,
     { x, y, acrossX, acrossY, downX, downY }: PictureFrame,
     within: Trace | null,
     id: string,
@@ -135,7 +135,7 @@ class ElementSink extends PathDataSink {
       .join(' ');
     const uri =
       channel !== undefined
-        ? plateUri(file, channel, mostInk)
+        ? plateUri(file, channel, mostInk, whole)
         : printed && !ink
           ? printedUri(file, mostInk)
           : pictureUri(file);

@@ -11,7 +11,7 @@ import { setLettering } from '#core/setting/line/setLettering';
 import { type SetLettering } from '#core/setting/line/set';
 import { evennessOf, letterHeight, trueGaps } from '#core/setting/space/trueGaps';
 import { circle, faces, lettering, spacing, track } from '../support/pieces';
-import { profile, rasterise } from '../../cli/tools';
+import { profile, renderPixels } from '../../cli/tools';
 import { writeSpecimen, type Sample } from './specimen';
 import { rankAgreement, whitesOf } from './whites';
 
@@ -245,7 +245,7 @@ const samples = CHOSEN.map(([word, faceId, radiusMm, capMm, inward]): Sample => 
   inward: inward ?? false,
 }));
 await mkdir('tmp', { recursive: true });
-const pages = await writeSpecimen(samples, all, 'tmp/specimen', await profile(), rasterise);
+const pages = await writeSpecimen(samples, all, 'tmp/specimen', await profile(), renderPixels);
 console.log(
   `\ntmp/specimen.pdf: ${samples.length} words on ${pages} pages, as set, as the typeface spaces them, and all alike`,
 );

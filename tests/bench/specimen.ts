@@ -3,7 +3,8 @@ import { makeCurve } from '#core/piece/make';
 import type { Item, Piece } from '#core/piece/types';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { writePdfPages } from '#core/output/pdf/pdf';
-import { writePng, type Rasterise } from '#core/output/png';
+import type { RenderPixels } from '#core/output/pictures';
+import { writePng } from '#core/output/raster/png';
 import type { Face } from '#core/type/face';
 import { lettering, piece, seat, spacing } from '../support/pieces';
 
@@ -79,7 +80,7 @@ export async function writeSpecimen(
   faces: ReadonlyMap<string, Face>,
   to: string,
   profile: Uint8Array,
-  rasterise: Rasterise,
+  render: RenderPixels,
 ): Promise<number> {
   const drawings = [];
   for (let first = 0; first < samples.length; first += ROWS)
@@ -93,7 +94,7 @@ export async function writeSpecimen(
     ),
   );
   for (const [n, drawing] of drawings.entries()) {
-    const png = await writePng(drawing, { dpi: 144, transparent: false }, rasterise);
+    const png = await writePng(drawing, { dpi: 144, transparent: false }, render);
     if (png.ok) await writeFile(`${to}-${n + 1}.png`, png.value);
   }
   return drawings.length;

@@ -175,7 +175,7 @@ describe('output', () => {
     expect(sheets.subarray(0, 5).toString()).toBe('%PDF-');
     await on.page.getByText(/24 of 24 rows on 1 sheet/).waitFor();
     await on.page.getByRole('button', { name: 'Another table' }).click();
-    const names = Array.from({ length: 600 }, (_, i) => (i === 416 ? 'Una 漢 Marsh' : `Ada ${i}`));
+    const names = Array.from({ length: 1500 }, (_, i) => (i === 416 ? 'Una 漢 Marsh' : `Ada ${i}`));
     await on.page.getByLabel('Table of names').fill(`Name\n${names.join('\n')}`);
     await on.page.getByRole('button', { name: 'Use this table' }).click();
     await on.page.locator('[data-series=make]').click();

@@ -15,7 +15,7 @@ export interface Grey {
   readonly height: number;
   readonly at: (xMm: number, yMm: number) => number;
 }
-/** The plates of a PDF as Ghostscript separates them, by name: how much ink lies at a place, 0 to 1. */
+/** The plates of a PDF or EPS as Ghostscript separates them, by name: how much ink lies at a place, 0 to 1. */
 export function separated(file: string, dpi = 72): Map<string, Grey> {
   const out = mkdtempSync(join(tmpdir(), 'under-arc-plates-'));
   execFileSync(
@@ -28,6 +28,7 @@ export function separated(file: string, dpi = 72): Map<string, Grey> {
       '-sDEVICE=tiffsep',
       `-r${dpi}`,
       '-sCompression=none',
+      '-dEPSCrop',
       `-sOutputFile=${join(out, 'p.tif')}`,
       file,
     ],

@@ -1,21 +1,25 @@
 import { DXF_TOLERANCE_MM } from '../cut/dxfTolerance';
 import { cutSvg } from './cutSvg';
 import { dxf } from './dxf';
+import { eps } from './eps';
 import type { FileFormat, FileOptions } from './kind';
 import { liveSvg } from './liveSvg';
 import { pdf } from './pdf';
 import { piece } from './piece';
 import { png } from './png';
 import { svg } from './svg';
+import { tiff } from './tiff';
 
 export type { FileFormat, FileOptions, FileSource, FileTools } from './kind';
 
 /** One line a format, by the name under which it is stored with a file, in the order in which they are offered. */
 export const FILE_FORMATS = {
   pdf,
+  eps,
   svg,
   'live-svg': liveSvg,
   png,
+  tiff,
   dxf,
   'cut-svg': cutSvg,
   piece,

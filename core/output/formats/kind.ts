@@ -6,7 +6,7 @@ import type { Result } from '../../result';
 import type { Faces } from '../../setting/settingOf';
 import type { copyMarks, Imposition } from '../impose';
 import type { CarriedFace } from '../pieceFile';
-import type { Rasterise } from '../png';
+import type { RenderPixels } from '../pictures';
 import type { PreviewOptions } from '../preview';
 
 /** What a file is made with, where its format leaves a choice. All plain data: it is stored with the file. */
@@ -44,7 +44,7 @@ export interface FileOptions {
 export interface FileTools {
   /** The CMYK profile of print files, compressed. */
   readonly profile: () => Promise<Uint8Array>;
-  readonly rasterise: Rasterise;
+  readonly renderPixels: RenderPixels;
   /** The faces of a piece that may leave with it, and its images. */
   readonly carried: (
     piece: Piece,

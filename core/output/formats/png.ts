@@ -13,8 +13,8 @@ export const png: FileFormat = {
   shownAs: 'Letters leave as outlines',
   plates: false,
   preview: (_, { transparent, technical }) => ({ transparent, printedOnly: !technical }),
-  async write({ drawing }, options, { rasterise }) {
-    const { writePng } = await import('../png');
-    return writePng(pictured(drawing, options), options, rasterise);
+  async write({ drawing }, options, { renderPixels }) {
+    const { writePng } = await import('../raster/png');
+    return writePng(pictured(drawing, options), options, renderPixels);
   },
 };

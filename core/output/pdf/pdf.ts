@@ -12,17 +12,14 @@ import {
   type PDFRawStream,
   type PDFRef,
 } from '@cantoo/pdf-lib';
-import { sendDrawing, type Drawing } from '../../drawing/drawPiece';
+import type { Drawing } from '../../drawing/drawPiece';
 import type { Pictures } from '../../drawing/pictures';
 import type { PaintedPicture } from '../../drawing/sink';
-import type { Sheet } from '../../piece/types';
-import { MM_PER_POINT } from '../../setting/line/size';
-import { ContentSink, KNOCK_OUT, OVERPRINT } from './pdfContent';
-import { ALL, sendMarks, sendSlug } from './pdfMarks';
-import { planesOf } from '../pictures';
+import { KNOCK_OUT, OVERPRINT, type InkNames } from './pdfContent';
+import { ALL } from './pdfMarks';
+import { contentOf, type PdfPage } from './page';
+import { onWhite, planesOf } from '../pictures';
 import { printedInks } from '../plates';
-import { MARKS_MM, marksFromMm, printMarks } from '../marks/printMarks';
-import { dayOf, slugOf } from '../marks/slug';
 import { writeXmp, type XmpFacts } from './xmp';
 
 export interface PdfOptions {
@@ -99,27 +96,6 @@ function separation(context: PDFContext, name: PDFName, cmyk: readonly number[])
   return space;
 }
 
-interface Boxes {
-  readonly media: readonly number[];
-  readonly bleed: readonly number[];
-  readonly trim: readonly number[];
-  /** From the sheet's corner to the medium's, mm. */ readonly outMm: number;
-}
-
-/** Page boxes in points, the lower left corner of the medium being the origin. */
-function boxesOf(sheet: Sheet, marks: boolean): Boxes {
-  const { widthMm, heightMm, bleedMm } = sheet;
-  const outMm = marks ? marksFromMm(sheet) + MARKS_MM : bleedMm;
-  const points = (mm: number): number => mm / MM_PER_POINT;
-  const box = (x: number, w: number, h: number): number[] => [x, x, x + w, x + h].map(points);
-  return {
-    outMm,
-    media: box(0, widthMm + 2 * outMm, heightMm + 2 * outMm),
-    trim: box(outMm, widthMm, heightMm),
-    bleed: box(outMm - bleedMm, widthMm + 2 * bleedMm, heightMm + 2 * bleedMm),
-  };
-}
-
 const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
 
 function resources(context: PDFContext, colours: PDFDict): PDFDict {
@@ -134,12 +110,6 @@ function resources(context: PDFContext, colours: PDFDict): PDFDict {
   made.set(PDFName.of('ColorSpace'), colours);
   made.set(PDFName.of('ExtGState'), states);
   return made;
-}
-
-/** Shares of ink as they come out on white paper where a picture is not opaque. */
-function onWhite(inks: Uint8Array, opacity: Uint8Array): Uint8Array {
-  const each = inks.length / opacity.length;
-  return inks.map((share, i) => Math.round((share * opacity[Math.floor(i / each)]!) / 255));
 }
 
 /**
@@ -203,47 +173,6 @@ function infoOf(context: PDFContext, name: string, { date, standard, trapped }: 
   return info;
 }
 
-/** A page of a PDF: a drawing, and what is drawn about it on every plate. */
-export interface PdfPage {
-  readonly drawing: Drawing;
-  /** Lines that stand on every plate, mm of the sheet: crop marks of the copies on it. */
-  readonly lines?: readonly (readonly [number, number, number, number])[];
-}
-
-/** The content of a page in millimetres, and the boxes about it. */
-function contentOf(
-  { drawing, lines = [] }: PdfPage,
-  { marks, slug, date }: PdfOptions,
-  spaces: ReadonlyMap<string, string>,
-  imageOf: (picture: PaintedPicture) => string,
-): { readonly sink: ContentSink; readonly boxes: Boxes } {
-  const { sheet } = drawing;
-  const boxes = boxesOf(sheet, marks);
-  const sink = new ContentSink({
-    spaceOf: (ink) => (ink.kind === 'spot' ? (spaces.get(ink.plate.name) ?? null) : null),
-    imageOf,
-  });
-  const toPoints = 1 / MM_PER_POINT;
-  // Millimetres of the sheet with y downwards become points of the medium with y upwards, once, for the whole page.
-  const [left, top] = [boxes.outMm * toPoints, (sheet.heightMm + boxes.outMm) * toPoints];
-  sink.text.ascii(`${toPoints.toFixed(10)} 0 0 ${(-toPoints).toFixed(10)} ${left.toFixed(6)} ${top.toFixed(6)} cm\n`);
-  sink.text.ascii('q\n');
-  sink.numbers(
-    sink.text,
-    're W n',
-    -sheet.bleedMm,
-    -sheet.bleedMm,
-    sheet.widthMm + 2 * sheet.bleedMm,
-    sheet.heightMm + 2 * sheet.bleedMm,
-  );
-  sendDrawing(drawing, sink);
-  sink.text.ascii('Q\n');
-  if (marks) sendMarks(printMarks(sheet), sink);
-  if (marks && slug) sendSlug(slugOf(drawing, dayOf(date ?? null), marksFromMm(sheet)), sink);
-  if (lines.length > 0) sendMarks({ lines, circles: [] }, sink);
-  return { sink, boxes };
-}
-
 /**
  * Writes drawings as a PDF for print, a page each: outlines at true size, no fonts; pictures separated into inks;
  * process inks in DeviceCMYK, spot inks as separations, overprint where an ink says so; media, bleed and trim box; the
@@ -269,6 +198,10 @@ export async function writePdfPages(
   const images = context.obj({});
   const common = resources(context, colours),
     shared = context.register(common);
+  const spaceOf: InkNames['spaceOf'] = (ink) => {
+    const space = ink.kind === 'spot' ? spaces.get(ink.plate.name) : undefined;
+    return space === undefined ? null : { name: space, shares: [ink.share] };
+  };
   const names = new Map<string, string>();
   let seen = fingerprint(options.date ? `${name}\n${xmpDate(made)}` : name),
     count = 0;
@@ -299,7 +232,7 @@ export async function writePdfPages(
     const {
       sink,
       boxes: { media, bleed, trim },
-    } = contentOf(given, options, spaces, imageOf);
+    } = contentOf(given, options, { spaceOf, imageOf });
     seen = fingerprint(`${seen}\n${sink.text.toString()}\n${media.join(' ')}`);
     const page = document.addPage([rounded(media[2]!), rounded(media[3]!)]);
     for (const [box, values] of [

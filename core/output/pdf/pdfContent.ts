@@ -14,10 +14,10 @@ import { TextBuffer } from '../textBuffer';
 const DECIMALS = 4;
 const JOINS = { mitre: 0, round: 1, bevel: 2 } as const;
 
-/** How inks are named in a content stream: process inks by their mix, spot inks as colour spaces. */
+/** How inks are named in a content stream: by their mix, or as colour spaces. */
 export interface InkNames {
-  /** Name of the spot ink's colour space; null for process inks. */
-  readonly spaceOf: (ink: DrawnInk) => string | null;
+  /** Name of an ink's own colour space and its shares there, 0 to 1; null for a mix of process inks. */
+  readonly spaceOf: (ink: DrawnInk) => { readonly name: string; readonly shares: readonly number[] } | null;
   /** Name of a picture's image. */
   readonly imageOf: (picture: PaintedPicture) => string;
 }
@@ -86,7 +86,10 @@ export class ContentSink implements Sink {
 
   private colour(ink: DrawnInk, strokes: boolean): void {
     const space = this.names.spaceOf(ink);
-    if (space) this.text.ascii(`/${space} ${strokes ? 'CS' : 'cs'} ${rounded(ink.share)} ${strokes ? 'SCN' : 'scn'}\n`);
+    if (space)
+      this.text.ascii(
+        `/${space.name} ${strokes ? 'CS' : 'cs'} ${space.shares.map(rounded).join(' ')} ${strokes ? 'SCN' : 'scn'}\n`,
+      );
     else this.numbers(this.text, strokes ? 'K' : 'k', ...ink.cmyk.map((share) => share / 100));
   }
 

@@ -1,0 +1,31 @@
+import { ok } from '../../result';
+import { dayOf } from '../marks/slug';
+import type { FileFormat } from './kind';
+
+export const eps: FileFormat = {
+  name: 'EPS',
+  description: 'outlines in CMYK and spot inks for layouts that ask for it',
+  help: 'outlines as EPS, PostScript level 3 [--bleed] [--marks [--slug]] [--dated] [--trap=0.1]',
+  mediaType: 'application/postscript',
+  ending: 'eps',
+  copies: true,
+  drawn: true,
+  options: ['marks', 'slug', 'date', 'bleed', 'trapMm'],
+  shownAs: 'Letters leave as outlines',
+  plates: true,
+  preview: ({ lines }, { marks, slug, date, imposition }) => ({
+    marks: marks && !imposition,
+    slug: slug && !imposition ? { day: dayOf(date) } : null,
+    printed: true,
+    crop: lines,
+  }),
+  async write({ drawing, lines }, { marks, slug, date, bleed, imposition }) {
+    const { writeEps } = await import('../pdf/eps');
+    return ok(
+      writeEps(
+        { drawing, lines },
+        { marks: marks && !imposition, slug, date: date ? new Date(date) : null, bleed: bleed || imposition !== null },
+      ),
+    );
+  },
+};

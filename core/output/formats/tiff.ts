@@ -1,0 +1,25 @@
+import { unzlibSync } from 'fflate';
+import { pictured } from '../../drawing/pictured';
+import type { FileFormat } from './kind';
+
+export const tiff: FileFormat = {
+  name: 'TIFF',
+  description: 'a picture of its plates, in CMYK and spot inks',
+  help: 'a picture in CMYK and spot inks [--dpi=300] [--bleed] [--technical] [--trap=0.1]',
+  mediaType: 'image/tiff',
+  ending: 'tif',
+  copies: true,
+  drawn: true,
+  options: ['dpi', 'technical', 'bleed', 'trapMm'],
+  shownAs: 'Letters leave as pixels',
+  plates: true,
+  preview: (_, { technical }) => ({ printed: true, printedOnly: !technical }),
+  async write({ drawing }, options, { renderPixels, profile }) {
+    const { writeTiff } = await import('../raster/tiff');
+    return writeTiff(
+      pictured(drawing, options),
+      { dpi: options.dpi, profile: unzlibSync(await profile()) },
+      renderPixels,
+    );
+  },
+};

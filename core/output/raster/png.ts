@@ -1,0 +1,103 @@
+import { Zlib } from 'fflate';
+import type { Drawing } from '../../drawing/drawPiece';
+import { ok, type Result } from '../../result';
+import type { RenderPixels } from '../pictures';
+import { svgElements } from '../svg';
+import { joined } from './bytes';
+import { MM_IN_INCH, rasterSize } from './size';
+import { stripsOf } from './strips';
+
+export interface PngOptions {
+  readonly dpi: number;
+  /** Without paper behind the drawing. */
+  readonly transparent: boolean;
+}
+
+const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
+  let c = n;
+  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
+  return c;
+});
+function crc32(bytes: Uint8Array): number {
+  let c = 0xffffffff;
+  for (const byte of bytes) c = CRC[(c ^ byte) & 0xff]! ^ (c >>> 8);
+  return (c ^ 0xffffffff) >>> 0;
+}
+
+/** A chunk: length, name, bytes, checksum (PNG 1.2, 3.2). */
+function chunk(name: string, bytes: Uint8Array): Uint8Array {
+  const out = new Uint8Array(bytes.length + 12),
+    view = new DataView(out.buffer);
+  view.setUint32(0, bytes.length);
+  for (let i = 0; i < 4; i++) out[4 + i] = name.charCodeAt(i);
+  out.set(bytes, 8);
+  view.setUint32(bytes.length + 8, crc32(out.subarray(4, bytes.length + 8)));
+  return out;
+}
+
+/** Numbers as four bytes each, the highest first. */
+const longs = (...values: number[]): number[] =>
+  values.flatMap((value) => [24, 16, 8, 0].map((shift) => (value >>> shift) & 255));
+
+/** Colours of the screen (sRGB), looked at as colours (relative colorimetric). */
+const RELATIVE = 1;
+/** Each row is written as its difference from the one above: of flat colours next to nothing is left. */
+const UP = 2;
+
+/** Pixels without the share of nothing in them: what is drawn comes multiplied by its opacity. */
+function unmultiplied(rgba: Uint8Array): void {
+  for (let i = 0; i < rgba.length; i += 4) {
+    const opacity = rgba[i + 3]!;
+    if (opacity > 0 && opacity < 255)
+      for (let n = i; n < i + 3; n++) rgba[n] = Math.min(255, Math.round((rgba[n]! * 255) / opacity));
+  }
+}
+
+/**
+ * Writes a drawing as a PNG of a resolution, on white paper or on nothing, its resolution and its colour space written
+ * in. It is drawn strip by strip, so that a large one takes no more memory than its file.
+ *
+ * @returns its bytes, or why there are none, see `rasterSize`
+ */
+export async function writePng(
+  drawing: Drawing,
+  { dpi, transparent }: PngOptions,
+  render: RenderPixels,
+): Promise<Result<Uint8Array>> {
+  const size = rasterSize(drawing.sheet, dpi);
+  if (!size.ok) return size;
+  const { widthPx, heightPx } = size.value,
+    channels = transparent ? 4 : 3;
+  const parts: Uint8Array[] = [];
+  const zlib = new Zlib({ level: 6 }, (part) => parts.push(part));
+  let above = new Uint8Array(widthPx * channels);
+  const raster = { widthPx, heightPx, dpi };
+  for await (const { rows, rgba } of stripsOf(svgElements(drawing), transparent ? null : '#ffffff', raster, render)) {
+    if (transparent) unmultiplied(rgba);
+    const lines = new Uint8Array(rows * (widthPx * channels + 1));
+    for (let y = 0; y < rows; y++) {
+      const row = new Uint8Array(widthPx * channels);
+      for (let x = 0; x < widthPx; x++)
+        for (let n = 0; n < channels; n++) row[x * channels + n] = rgba[4 * (y * widthPx + x) + n]!;
+      const at = y * (row.length + 1);
+      lines[at] = UP;
+      for (let i = 0; i < row.length; i++) lines[at + 1 + i] = row[i]! - above[i]!;
+      above = row;
+    }
+    zlib.push(lines);
+  }
+  zlib.push(new Uint8Array(0), true);
+  const perMetre = Math.round((dpi / MM_IN_INCH) * 1000);
+  return ok(
+    joined([
+      Uint8Array.from([137, 80, 78, 71, 13, 10, 26, 10]),
+      // Eight bits a channel, red, green and blue, with opacity or without; no interlacing.
+      chunk('IHDR', Uint8Array.from([...longs(widthPx, heightPx), 8, transparent ? 6 : 2, 0, 0, 0])),
+      chunk('sRGB', Uint8Array.from([RELATIVE])),
+      // Pixels a metre (11.3.5.3).
+      chunk('pHYs', Uint8Array.from([...longs(perMetre, perMetre), 1])),
+      chunk('IDAT', joined(parts)),
+      chunk('IEND', new Uint8Array(0)),
+    ]),
+  );
+}
