@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import type { PlotRun } from '#core/output/cut/plotter';
 import type { Plate } from '#core/output/plates';
 import type { PlateSheet } from '~/workers/heavy';
+import type { Shown } from './shown';
 
 /** What a file will show, all inks together or one plate. */
 defineProps<{
@@ -8,6 +10,11 @@ defineProps<{
   plates: readonly Plate[];
   /** The plates one by one, where they are laid over each other. */
   sheets: readonly PlateSheet[];
+  /** Whether a tool can be followed, and its way where it is. */
+  plots: boolean;
+  plot: PlotRun | null;
+  /** Of what a tool works on. */
+  sheet: { readonly widthMm: number; readonly heightMm: number };
   clear: boolean;
   caption: string;
   notes: readonly string[];
@@ -15,14 +22,15 @@ defineProps<{
 /** Width of what is shown, mm. */
 const widthOf = ([first]: readonly PlateSheet[]): number =>
   Number(/viewBox="\S+ \S+ (\S+)/.exec(first?.svg ?? '')?.[1] ?? 100);
-/** The plate that is looked at, by its place in the list; null for all inks, `press` for all laid over each other. */
-const plate = defineModel<number | 'press' | null>('plate', { required: true });
+const plate = defineModel<Shown>('plate', { required: true });
 </script>
 
 <template>
   <div class="stage">
     <div class="plates" role="radiogroup" aria-label="Plates">
-      <button type="button" role="radio" :aria-checked="plate === null" @click="plate = null">All inks</button>
+      <button type="button" role="radio" :aria-checked="plate === null" @click="plate = null">
+        {{ plots ? 'All lines' : 'All inks' }}
+      </button>
       <button
         v-for="(one, n) in plates"
         :key="one.name"
@@ -41,10 +49,20 @@ const plate = defineModel<number | 'press' | null>('plate', { required: true });
         @click="plate = 'press'">
         Off register
       </button>
+      <button
+        v-if="plots"
+        type="button"
+        role="radio"
+        :aria-checked="plate === 'plotter'"
+        title="The way of the tool, line by line"
+        @click="plate = 'plotter'">
+        Play the cut
+      </button>
     </div>
     <!-- Written by our own writer from plain data, every name escaped. -->
     <!-- eslint-disable vue/no-v-html -->
     <PressView v-if="plate === 'press' && sheets.length > 0" :sheets="sheets" :width-mm="widthOf(sheets)" />
+    <PlotterView v-else-if="plate === 'plotter' && plot" :run="plot" :sheet="sheet" />
     <div v-else class="preview" :class="{ clear }" data-preview v-html="svg" />
     <!-- eslint-enable vue/no-v-html -->
     <p class="quiet caption">{{ caption }}</p>

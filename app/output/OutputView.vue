@@ -6,6 +6,8 @@ import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { heavyWork, Stopped } from '~/workers/door';
 import type { PlateSheet, Preview } from '~/workers/heavy';
+import type { PlotRun } from '#core/output/cut/plotter';
+import type { Shown } from './shown';
 import {
   FORMAT_NAMES,
   formatOf,
@@ -26,7 +28,9 @@ const asked = computed((): FileOptions =>
 );
 const own = computed(() => formatOf(format.value));
 const formats = computed(() => FORMAT_NAMES.filter((one) => tab.value === 'one' || formatOf(one).copies));
-const plate = ref<number | 'press' | null>(null);
+const plate = ref<Shown>(null);
+/** The way of a plotter through the file. */
+const plot = shallowRef<PlotRun | null>(null);
 /** The plates one by one, where they are laid over each other. */
 const sheets = shallowRef<readonly PlateSheet[]>([]);
 const preview = shallowRef<Preview | null>(null);
@@ -71,14 +75,16 @@ watch(
       problem: { code: 'failed', message: `The preview could not be drawn: ${(error as Error).message}.` },
     });
     const press = which === 'press' ? await heavyWork().previewPlates(piece, name, how).catch(failed) : null;
+    const way = which === 'plotter' ? await heavyWork().previewPlotter(piece, name, how).catch(failed) : null;
     const shown = await heavyWork()
-      .previewFile(piece, name, how, which === 'press' ? null : which)
+      .previewFile(piece, name, how, typeof which === 'number' ? which : null)
       .catch(failed);
     if (given[0] !== store.piece || given[1] !== format.value || given[2] !== asked.value || given[3] !== plate.value)
       return;
     problem.value = shown.ok ? '' : shown.problem.message;
     if (shown.ok) preview.value = shown.value;
     sheets.value = press?.ok ? press.value : [];
+    plot.value = way?.ok ? way.value : null;
   },
   { immediate: true },
 );
@@ -204,6 +210,9 @@ async function again(one: MadeFile): Promise<void> {
       :svg="(tab === 'series' ? sheet : preview?.svg) ?? ''"
       :plates="own.plates && tab !== 'series' ? (preview?.plates ?? []) : []"
       :sheets="sheets"
+      :plots="own.plotter !== undefined && tab !== 'series'"
+      :plot="plot"
+      :sheet="asked.imposition ?? store.piece!.sheet"
       :clear="own.options.includes('transparent') && options.transparent"
       :caption="caption"
       :notes="tab === 'series' ? [] : (preview?.notes ?? [])" />

@@ -8,6 +8,7 @@ const NAMES: { readonly [Name in keyof Heavy]: string | null } = {
   makeFile: 'Making the file',
   previewFile: 'Drawing the preview',
   previewPlates: 'Drawing the plates',
+  previewPlotter: 'Following the cuts',
   proof: 'Reading the proof',
   checkSeriesRows: null,
   makeSeriesFile: null,

@@ -5,6 +5,7 @@ import { finish } from '#core/editing/rules/radius';
 import { type Layout } from '#core/output/impose';
 import { writeLook, type Look } from '#core/output/looks';
 import { type CarriedFace } from '#core/output/pieceFile';
+import type { PlotRun } from '#core/output/cut/plotter';
 import { platesOf, type Plate } from '#core/output/plates';
 import { prepareFile, writeFile } from '#core/output/makeFile';
 import { writePreview } from '#core/output/preview';
@@ -129,6 +130,17 @@ export async function previewPlates(
   const { drawing } = prepared.value;
   const how = formatOf(format).preview(prepared.value, options);
   return ok(platesOf(drawing).map((plate) => ({ plate, svg: writePreview(drawing, { ...how, plate, trim: false }) })));
+}
+
+/** The way of a tool through a file of a format; null for a format that has none. */
+export async function previewPlotter(
+  piece: Piece,
+  format: FormatName,
+  options: FileOptions,
+): Promise<Result<PlotRun | null>> {
+  const prepared = prepareFile(format, piece, await facesFor(piece), options, await picturesFor(piece));
+  if (!prepared.ok) return prepared;
+  return ok((await formatOf(format).plotter?.(prepared.value, options)) ?? null);
 }
 
 /** A piece as others will see it, as an SVG. */

@@ -13,6 +13,7 @@ const heavy = {
   makeFile: async (...given: Parameters<Work['makeFile']>) => (await work()).makeFile(...given),
   previewFile: async (...given: Parameters<Work['previewFile']>) => (await work()).previewFile(...given),
   previewPlates: async (...given: Parameters<Work['previewPlates']>) => (await work()).previewPlates(...given),
+  previewPlotter: async (...given: Parameters<Work['previewPlotter']>) => (await work()).previewPlotter(...given),
   proof: async (...given: Parameters<Work['proof']>) => (await work()).proof(...given),
   checkSeriesRows: async (...given: Parameters<Work['checkSeriesRows']>) => (await work()).checkSeriesRows(...given),
   makeSeriesFile: async (...given: Parameters<Work['makeSeriesFile']>) => (await work()).makeSeriesFile(...given),

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { HOME } from '../support/pieces';
+import { circle, curve, HOME, piece } from '../support/pieces';
 import { made } from './support';
 import { useBench } from './useBench';
 
@@ -142,6 +142,35 @@ describe('output', () => {
       .first()
       .setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: zip.subarray(0, 900) });
     await on.page.getByText(/broken.zip: .*(damaged|piece.json)/).waitFor();
+  });
+
+  it('plays the way of a cutter, stops at what would be cut twice, and goes on', async () => {
+    const twice = piece([
+      { ...curve(circle(20), 'one'), fill: 'deep' },
+      { ...curve(circle(12), 'inner'), fill: 'deep' },
+      { ...curve(circle(20), 'two'), fill: 'deep' },
+    ]);
+    await on.bench.open(await made(on.server, twice));
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await on.page.locator('[data-format="dxf"]').click();
+    await on.page.getByRole('radio', { name: 'Play the cut' }).click();
+    await on.page.getByRole('img', { name: 'The way of the tool' }).waitFor();
+    // Two rings of 20 mm and one of 12: 327 mm.
+    await on.page.getByText('327 mm', { exact: true }).waitFor();
+    await on.page.getByText('at one place', { exact: true }).waitFor();
+    await on.page.getByRole('button', { name: 'Play', exact: true }).click();
+    await on.page.getByText(/^Stopped: 125\.\d mm from here on were cut before/).waitFor();
+    const far = async (): Promise<number> =>
+      Number(await on.page.getByRole('slider', { name: 'How far the tool is' }).inputValue());
+    const at = await far();
+    expect(Math.round(at)).toBe(201);
+    await on.page.getByRole('button', { name: 'Go on' }).click();
+    await expect.poll(far).toBeGreaterThan(at + 5);
+    await on.page.getByRole('button', { name: 'Pause' }).click();
+    // What is seen has the line once.
+    await on.page.getByText('What is seen as one outline an ink', { exact: true }).click();
+    await on.page.getByText('nothing', { exact: true }).waitFor();
+    await on.page.getByRole('button', { name: 'Back to the bench' }).click();
   });
 
   it('lays copies on a sheet, nested, with the count and what is left over', async () => {

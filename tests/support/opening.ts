@@ -30,7 +30,7 @@ function line(f: Float64Array, n: number, out: Float64Array): void {
 }
 
 /** Distances of all pixels to the nearest one that is set, in pixels between their middles. */
-export function distances(set: Uint8Array, width: number, height: number): Float64Array {
+function distances(set: Uint8Array, width: number, height: number): Float64Array {
   const grid = Float64Array.from(set, (one) => (one ? 0 : FAR));
   const most = Math.max(width, height),
     f = new Float64Array(most),

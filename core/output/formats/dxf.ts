@@ -14,6 +14,12 @@ export const dxf: FileFormat = {
   shownAs: 'Letters leave as outlines',
   plates: false,
   preview: () => ({ lines: true }),
+  async plotter({ drawing }, { toleranceMm, seen, weedingBox, marks, imposition }) {
+    const [{ toolContours }, { plotterRun }] = await Promise.all([import('../cut/contours'), import('../cut/plotter')]);
+    const extras = { weedingBox, marks: marks && !imposition };
+    const contours = toolContours(seen ? seenDrawing(drawing) : drawing, toleranceMm, extras);
+    return plotterRun(contours, drawing.sheet.heightMm);
+  },
   async write({ drawing }, { toleranceMm, layers, seen, weedingBox, marks, imposition }) {
     const { writeDxf } = await import('../cut/dxf');
     return ok(

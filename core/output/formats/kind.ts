@@ -6,6 +6,7 @@ import type { Result } from '../../result';
 import type { Faces } from '../../setting/settingOf';
 import type { copyMarks, Imposition } from '../impose';
 import type { CarriedFace } from '../pieceFile';
+import type { PlotRun } from '../cut/plotter';
 import type { RenderPixels } from '../pictures';
 import type { PreviewOptions } from '../preview';
 
@@ -87,6 +88,8 @@ export interface FileFormat {
   readonly preview: (source: FileSource, options: FileOptions) => PreviewOptions;
   /** What the format cannot carry of a piece, for people. */
   readonly notes?: (source: FileSource) => Promise<readonly string[]>;
+  /** The way of a tool through it, where it has one. */
+  readonly plotter?: (source: FileSource, options: FileOptions) => Promise<PlotRun>;
   /** Its program is loaded when it is first asked for. */
   readonly write: (source: FileSource, options: FileOptions, tools: FileTools) => Promise<Result<Uint8Array>>;
 }

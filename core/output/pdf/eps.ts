@@ -13,8 +13,8 @@ export interface EpsOptions extends PageMarks {
 }
 
 /**
- * The operators of a PDF page as procedures of PostScript (PLRM 3, 8.2): paths and states are the same; colours of fills
- * and of strokes, which PostScript does not keep apart, are remembered until something is painted.
+ * The operators of a PDF page as procedures of PostScript (PLRM 3, 8.2): paths and states are the same; colours of
+ * fills and of strokes, which PostScript does not keep apart, are remembered until something is painted.
  */
 const PROLOG = `/UnderArc 60 dict def UnderArc begin
 /B {bind def} bind def

@@ -75,6 +75,12 @@ function directory(entries: readonly Entry[], at: number): Uint8Array {
   return joined([...parts, little(4, 0), ...behind]);
 }
 
+/** A drawing whose pictures are no longer for looking at. */
+const atOwnResolution = (drawing: Drawing): Drawing => ({
+  ...drawing,
+  paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, whole: true } } : path)),
+});
+
 /** The shares of all plates, pixel by pixel, 255 for full, as packed strips. */
 async function packedStrips(
   drawing: Drawing,
@@ -114,13 +120,8 @@ export async function writeTiff(
   if (!size.ok) return size;
   const raster = { ...size.value, dpi };
   const spots = platesOf(drawing).filter(({ of }) => 'spot' in of);
-  // A picture at its own resolution: it is no longer for looking at.
-  const whole: Drawing = {
-    ...drawing,
-    paths: drawing.paths.map((path) => (path.picture ? { ...path, picture: { ...path.picture, whole: true } } : path)),
-  };
   const plates = [...PROCESS_PLATES, ...spots];
-  const strips = await packedStrips(whole, plates, raster, render);
+  const strips = await packedStrips(atOwnResolution(drawing), plates, raster, render);
   const first = 8;
   const offsets = strips.map((_, i) => first + strips.slice(0, i).reduce((sum, one) => sum + one.length, 0));
   const used = first + strips.reduce((sum, one) => sum + one.length, 0);
