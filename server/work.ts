@@ -52,6 +52,9 @@ async function draw({ piece, images, faces }: DrawJob): Promise<Drawn> {
   return { png, whole: ids.every((id) => known.has(id)) && shown.every((id) => pictures.has(id)) };
 }
 
+// How long a job takes counts from here on.
+void Promise.all([shipped, rasteriser]).then(() => parentPort!.postMessage({ ready: true }));
+
 parentPort!.on('message', ({ n, job }: { readonly n: number; readonly job: DrawJob }) => {
   draw(job).then(
     (drawn) => parentPort!.postMessage({ n, drawn }),

@@ -5,6 +5,8 @@ import type { DrawJob, Drawn } from './work';
 
 /** Nothing may take longer, ms: what does is given up, and the thread with it. */
 const MOST_MS = 10_000;
+/** A thread reads its typefaces first, which takes long where the machine is busy, ms. */
+const START_MS = 60_000;
 const MOST_MB = 1024;
 
 interface Waiting {
@@ -14,6 +16,7 @@ interface Waiting {
 }
 
 let worker: Worker | null = null;
+let isReady = false;
 let count = 0;
 const queue: Waiting[] = [];
 
@@ -26,6 +29,7 @@ function started(): Worker {
   // It does not keep the server from ending.
   made.unref();
   worker = made;
+  isReady = false;
   return made;
 }
 
@@ -60,7 +64,14 @@ function run({ job, done, failed }: Waiting): void {
     end();
     failed(new Error(why));
   };
-  const heard = (answer: { n: number; drawn?: Drawn; error?: string }): void => {
+  const limitTo = (ms: number): NodeJS.Timeout =>
+    setTimeout(() => giveUp(`Drawing took longer than ${ms / 1000} s.`), ms);
+  const heard = (answer: { ready?: true; n?: number; drawn?: Drawn; error?: string }): void => {
+    if (answer.ready) {
+      isReady = true;
+      clearTimeout(limit);
+      limit = limitTo(MOST_MS);
+    }
     if (answer.n !== n) return;
     end();
     if (answer.drawn) done(answer.drawn);
@@ -68,7 +79,7 @@ function run({ job, done, failed }: Waiting): void {
   };
   const broke = (error: Error): void => giveUp(error.message);
   const gone = (): void => giveUp('The thread ended.');
-  const limit = setTimeout(() => giveUp(`Drawing took longer than ${MOST_MS / 1000} s.`), MOST_MS);
+  let limit = limitTo(isReady ? MOST_MS : START_MS);
   thread.on('message', heard).on('error', broke).on('exit', gone);
   thread.postMessage({ n, job });
 }

@@ -7,6 +7,7 @@ import { isLettering } from '#core/piece/types';
 import { download, fileStem, saidSize } from '~/utils/download';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
+import type { SeriesColumns } from '~/workers/series';
 
 /**
  * A series: a table of names, its columns given to letterings, every row set by its own rules, on sheets or one file
@@ -17,6 +18,13 @@ const pasted = ref('');
 const table = shallowRef<SeriesTable | null>(null);
 const notes = ref<readonly string[]>([]);
 const mapping = ref<Record<string, number>>({});
+/** Columns that are not of words: how often a row is made, and what its file is called. */
+const columns = shallowRef<SeriesColumns>({ fileColumn: null, quantityColumn: null });
+const COLUMNS = [
+  { key: 'quantityColumn', name: 'How many of each', none: 'one of each', ways: ['sheets'] },
+  { key: 'fileColumn', name: 'Names of the files', none: 'the words', ways: ['files'] },
+] as const;
+const asked = computed(() => COLUMNS.filter(({ ways }) => (ways as readonly string[]).includes(as.value)));
 const as = ref<'sheets' | 'files'>('sheets');
 const WAYS = [
   { value: 'sheets', name: 'on sheets' },
@@ -55,6 +63,7 @@ function take(text: string, note: string | null = null): void {
   table.value = read.value;
   notes.value = [...(note ? [note] : []), ...read.value.notes];
   mapping.value = { ...guessMapping(store.piece!, read.value) };
+  columns.value = { fileColumn: null, quantityColumn: null };
 }
 async function fromFile(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement,
@@ -106,7 +115,7 @@ const make = (): Promise<void> =>
       store.piece!,
       table.value!,
       { ...mapping.value },
-      { as: as.value, imposition: { ...imposition.value }, marks: marks.value },
+      { as: as.value, imposition: { ...imposition.value }, marks: marks.value, columns: columns.value },
       told,
     );
     if (!file.ok) {
@@ -121,17 +130,17 @@ const make = (): Promise<void> =>
     made.value = `${name}: ${file.value.made} of ${table.value!.rows.length} rows on ${pages} ${as.value === 'sheets' ? (pages === 1 ? 'sheet' : 'sheets') : 'files'}, ${saidSize(bytes.length)}, in ${((performance.now() - from) / 1000).toFixed(1)} s.`;
   });
 watch(
-  [table, mapping, imposition, () => store.piece],
+  [table, mapping, imposition, columns, () => store.piece],
   async () => {
-    const given = [table.value, mapping.value, imposition.value] as const;
+    const given = [table.value, mapping.value, imposition.value, columns.value] as const;
     if (!given[0]) {
       emit('sheet', '');
       return;
     }
     const shown = await heavyWork()
-      .previewSeries(store.piece!, given[0], { ...given[1] }, given[2])
+      .previewSeries(store.piece!, given[0], { ...given[1] }, { imposition: given[2], columns: given[3] })
       .catch(() => ({ ok: false as const }));
-    if (given[0] === table.value && given[1] === mapping.value && given[2] === imposition.value)
+    if ([table.value, mapping.value, imposition.value, columns.value].every((now, i) => now === given[i]))
       emit('sheet', shown.ok ? shown.value : '');
   },
   { immediate: true },
@@ -190,6 +199,20 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
             as = way;
           }
         " />
+      <div v-for="one in asked" :key="one.key" class="row">
+        <span class="label words">{{ one.name }}</span>
+        <el-select
+          :model-value="columns[one.key] ?? 'none'"
+          :aria-label="one.name"
+          @change="
+            (value: number | 'none') => {
+              columns = { ...columns, [one.key]: value === 'none' ? null : value };
+            }
+          ">
+          <el-option value="none" :label="one.none" />
+          <el-option v-for="(name, i) in table.columns" :key="name" :value="i" :label="name" />
+        </el-select>
+      </div>
       <template v-if="as === 'sheets'">
         <ImpositionFields
           :imposition="imposition"

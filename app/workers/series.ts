@@ -1,9 +1,10 @@
 import { transfer } from 'comlink';
 import { sheetMarks, imposed, layOut, type Imposition } from '#core/output/impose';
+import type { Drawing } from '#core/drawing/drawPiece';
 import { writePreview } from '#core/output/preview';
 import type { RowProblem, SeriesMapping } from '#core/output/series';
 import type { SeriesTable } from '#core/import/table';
-import { checkSeries, drawRow, makeSeries, type SeriesMade } from '#core/output/seriesRun';
+import { checkSeries, drawRow, makeSeries, quantityOf, type SeriesMade, type SeriesRun } from '#core/output/seriesRun';
 import type { Piece } from '#core/piece/types';
 import { fail, ok, type Result } from '#core/result';
 import { facesFor } from './faces';
@@ -42,7 +43,11 @@ export interface SeriesAsked {
   readonly as: 'sheets' | 'files';
   readonly imposition: Imposition;
   readonly marks: boolean;
+  readonly columns: SeriesColumns;
 }
+
+/** Columns that are not of words, by their places; null for none. */
+export type SeriesColumns = Required<Pick<SeriesRun, 'fileColumn' | 'quantityColumn'>>;
 
 /** Looks at every row of a series without making anything. */
 export async function checkSeriesRows(
@@ -68,12 +73,12 @@ export async function makeSeriesFile(
   piece: Piece,
   table: SeriesTable,
   mapping: SeriesMapping,
-  { as, imposition, marks }: SeriesAsked,
+  { as, imposition, marks, columns }: SeriesAsked,
   told: (done: number, of: number) => void,
 ): Promise<Result<SeriesMade>> {
   try {
     const made = await makeSeries(
-      { piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) },
+      { piece, table, mapping, ...columns, faces: await facesFor(piece), pictures: await picturesFor(piece) },
       { as, imposition, cropMarks: marks, pdf: { marks: marks && as === 'files', profile: await cmykProfile() } },
       breather(told),
     );
@@ -88,15 +93,17 @@ export async function previewSeries(
   piece: Piece,
   table: SeriesTable,
   mapping: SeriesMapping,
-  imposition: Imposition,
+  { imposition, columns }: Pick<SeriesAsked, 'imposition' | 'columns'>,
 ): Promise<Result<string>> {
   const layout = layOut(piece.sheet, imposition);
   if (!layout.ok) return layout;
-  const run = { piece, table, mapping, faces: await facesFor(piece), pictures: await picturesFor(piece) };
-  const drawings = [];
-  for (let row = 0; row < table.rows.length && drawings.length < layout.value.places.length; row++) {
+  const run = { piece, table, mapping, ...columns, faces: await facesFor(piece), pictures: await picturesFor(piece) };
+  const drawings: Drawing[] = [],
+    room = layout.value.places.length;
+  for (let row = 0; row < table.rows.length && drawings.length < room; row++) {
     const { drawing, problems } = drawRow(run, row);
-    if (!problems.some((one) => one.stops)) drawings.push(drawing);
+    if (problems.some((one) => one.stops)) continue;
+    for (let n = Math.min(quantityOf(run, row), room - drawings.length); n > 0; n--) drawings.push(drawing);
   }
   const used = { ...layout.value, places: layout.value.places.slice(0, drawings.length) };
   return ok(

@@ -116,7 +116,7 @@ const fileName = (text: string): string =>
 const MOST_OF_ROW = 1000;
 
 /** How many are made of a row: a whole number from 0 on; one where the column is empty or says something else. */
-function quantityOf({ table, quantityColumn }: SeriesRun, row: number): number {
+export function quantityOf({ table, quantityColumn }: SeriesRun, row: number): number {
   const said =
     quantityColumn === null || quantityColumn === undefined ? '' : (table.rows[row]![quantityColumn] ?? '').trim();
   return /^\d{1,4}$/.test(said) ? Math.min(Number(said), MOST_OF_ROW) : 1;

@@ -5,6 +5,7 @@ import { ornamentsBetween, setsOn } from '../setting/space/ornaments';
 import { findCurve, isLettering, isOrnaments, type Piece } from '../piece/types';
 import type { Check, Finding, ProofGround } from './check';
 import { absentPicture } from './checks/absentPicture';
+import { bluntStars } from './checks/bluntStars';
 import { embedding } from './checks/embedding';
 import { emptyWording } from './checks/emptyWording';
 import { fold } from './checks/fold';
@@ -56,6 +57,7 @@ const CHECKS: readonly Check[] = [
   thinStrokes,
   thinGaps,
   thinKnockout,
+  bluntStars,
   thinLines,
   smallLetters,
   smallInScreen,

@@ -1,35 +1,16 @@
-import { cp, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
+import { cp, readFile, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { nanoid } from 'nanoid';
 import { HOME } from '../home';
 import { MIGRATIONS } from '../migrations';
 import { migrate, NewerSchema, schemaOf, type Connection, type Database } from './database';
+import { WriteAheadLog } from './writeAheadLog';
 
 const connection = (db: PGlite): Connection => ({
   run: (sql) => db.exec(sql),
   rows: async (sql) => (await db.query(sql)).rows,
 });
-
-async function flush(path: string): Promise<void> {
-  const handle = await open(path, 'r');
-  try {
-    await handle.sync();
-  } finally {
-    await handle.close();
-  }
-}
-
-/**
- * Hands the write-ahead log to the disk. PGlite runs PostgreSQL with fsync off; a killed process loses nothing
- * by that, a power cut could, and the log is what PostgreSQL recovers from.
- */
-async function flushLog(folder: string): Promise<void> {
-  const log = join(folder, 'pg_wal');
-  const segments = (await readdir(log)).filter((name) => /^[0-9A-F]{24}$/.test(name));
-  await Promise.all(segments.map((name) => flush(join(log, name))));
-  await flush(log);
-}
 
 /** Copies a closed database beside itself, once, before it is changed for good. */
 async function copyBefore(folder: string, schema: number): Promise<void> {
@@ -95,6 +76,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     db = await PGlite.create(folder);
   }
   await migrate(connection(db), schema);
+  const log = folder ? new WriteAheadLog(join(folder, 'pg_wal')) : null;
   return {
     name: nanoid(),
     isNew: schema === 0,
@@ -104,15 +86,18 @@ export async function openDatabase(folder: string): Promise<Database> {
     query: async <T>(sql: string, values: unknown[] = []) => (await db.query<T>(sql, values)).rows,
     async write<T>(sql: string, values: unknown[] = []) {
       const { rows } = await db.query<T>(sql, values);
-      if (folder) await flushLog(folder);
+      await log?.flush();
       return rows;
     },
     async transact(work) {
       const result = await db.transaction(work);
-      if (folder) await flushLog(folder);
+      await log?.flush();
       return result as Awaited<ReturnType<typeof work>>;
     },
-    close: () => db.close(),
+    close: async () => {
+      await db.close();
+      await log?.close();
+    },
   };
 }
 

@@ -203,6 +203,25 @@ describe('output', () => {
     const sheets = await take(() => on.page.locator('[data-series=make]').click());
     expect(sheets.subarray(0, 5).toString()).toBe('%PDF-');
     await on.page.getByText(/24 of 24 rows on 1 sheet/).waitFor();
+    // How many of each, and what the files are called, are columns too.
+    const choose = async (name: string, column: string): Promise<void> => {
+      await on.page.getByRole('combobox', { name }).click({ force: true });
+      await on.page.getByRole('option', { name: column, exact: true }).locator('visible=true').click();
+    };
+    await on.page.getByRole('button', { name: 'Another table' }).click();
+    await on.page.getByLabel('Table of names').fill('Name,Wanted,File\nAda Fenwick,6,first\nAda Marsh,0,second');
+    await on.page.getByRole('button', { name: 'Use this table' }).click();
+    const shown = on.page.locator('[data-preview] path');
+    await expect.poll(() => shown.count()).toBeGreaterThan(20);
+    const two = await shown.count();
+    await choose('How many of each', 'Wanted');
+    // Four copies more, and no marks of their own.
+    await expect.poll(() => shown.count()).toBeGreaterThan(two + 40);
+    await on.page.getByRole('radio', { name: 'a file each' }).click();
+    await choose('Names of the files', 'File');
+    const each = await take(() => on.page.locator('[data-series=make]').click());
+    expect(Object.keys(unzipSync(each))).toContain('0001-first.pdf');
+    await on.page.getByRole('radio', { name: 'on sheets' }).click();
     await on.page.getByRole('button', { name: 'Another table' }).click();
     const names = Array.from({ length: 1500 }, (_, i) => (i === 416 ? 'Una 漢 Marsh' : `Ada ${i}`));
     await on.page.getByLabel('Table of names').fill(`Name\n${names.join('\n')}`);
