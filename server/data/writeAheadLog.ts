@@ -12,8 +12,8 @@ const opened = (path: string): Promise<FileHandle | null> =>
   });
 
 /**
- * The write-ahead log of a PGlite folder, handed to the disk after each commit. PGlite runs PostgreSQL with fsync off; a
- * killed process loses nothing by that, a power cut could, and the log is what PostgreSQL recovers from.
+ * The write-ahead log of a PGlite folder, handed to the disk after each commit. PGlite runs PostgreSQL with fsync off;
+ * a killed process loses nothing by that, a power cut could, and the log is what PostgreSQL recovers from.
  *
  * Its segments stay open: to open and close each of them cost more than all else of a save.
  */
