@@ -83,6 +83,14 @@ const current = computed(() => {
   }
   return low;
 });
+/** The lines that are done, one path a colour: there may be thousands. */
+const done = computed(() => {
+  const byColour = new Map<string, string>();
+  props.run.lines
+    .slice(0, current.value)
+    .forEach(({ screen }, i) => byColour.set(screen, (byColour.get(screen) ?? '') + paths.value[i]!));
+  return byColour;
+});
 /** The part of a line up to a length: its places, and the last of them. */
 function upTo(line: number, mm: number): number[] {
   const points = props.run.lines[line]?.points ?? [];
@@ -127,9 +135,9 @@ const said = computed(() => {
     <svg :viewBox="box" role="img" aria-label="The way of the tool" data-plotter>
       <rect :width="sheet.widthMm" :height="sheet.heightMm" class="paper" />
       <g fill="none" :stroke-width="thin" stroke-linejoin="round" stroke-linecap="round">
-        <path v-for="(d, n) in paths" :key="n" :d="d" class="ahead" />
+        <path :d="paths.join('')" class="ahead" />
         <path :d="lifted" class="lifted" :stroke-dasharray="`${thin * 2} ${thin * 3}`" :stroke-width="thin / 2" />
-        <path v-for="(d, n) in paths.slice(0, current)" :key="n" :d="d" :stroke="run.lines[n]!.screen" />
+        <path v-for="[colour, d] in done" :key="colour" :d="d" :stroke="colour" />
         <path v-if="part.length > 2" :d="data(part)" :stroke="run.lines[current]!.screen" />
       </g>
       <circle

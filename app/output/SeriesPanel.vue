@@ -77,12 +77,17 @@ async function fromFile(event: Event): Promise<void> {
   }
   take(text.value.text, text.value.note);
 }
-function map(id: string, column: number | 'none'): void {
+function map(id: string, column: number | null): void {
   const next = { ...mapping.value };
-  if (column === 'none') Reflect.deleteProperty(next, id);
+  if (column === null) Reflect.deleteProperty(next, id);
   else next[id] = column;
   mapping.value = next;
   checked.value = false;
+}
+function choose(key: keyof SeriesColumns, column: number | null): void {
+  columns.value = { ...columns.value, [key]: column };
+  // What says how many are made is no wording, whatever was guessed of it.
+  if (key === 'quantityColumn') for (const [id, at] of Object.entries(mapping.value)) if (at === column) map(id, null);
 }
 const told = proxy((done: number, of: number) => {
   progress.value = { done, of };
@@ -180,16 +185,15 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
         <button type="button" class="link" @click="table = null">Another table</button>
       </p>
       <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
-      <div v-for="one in letterings" :key="one.id" class="row">
-        <span class="label words">{{ one.wording.replace(/\n/g, ' ') || 'no words yet' }}</span>
-        <el-select
-          :model-value="mapping[one.id] ?? 'none'"
-          :aria-label="`Column for ${one.wording}`"
-          @change="(value: number | 'none') => map(one.id, value)">
-          <el-option value="none" label="stays as it is" />
-          <el-option v-for="(name, i) in table.columns" :key="name" :value="i" :label="name" />
-        </el-select>
-      </div>
+      <ColumnChoice
+        v-for="one in letterings"
+        :key="one.id"
+        :label="`Column for ${one.wording}`"
+        :said="one.wording.replace(/\n/g, ' ') || 'no words yet'"
+        :columns="table.columns"
+        none="stays as it is"
+        :model-value="mapping[one.id] ?? null"
+        @update:model-value="(column) => map(one.id, column)" />
       <ChoiceBar
         label="Made as"
         :options="WAYS"
@@ -199,20 +203,15 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
             as = way;
           }
         " />
-      <div v-for="one in asked" :key="one.key" class="row">
-        <span class="label words">{{ one.name }}</span>
-        <el-select
-          :model-value="columns[one.key] ?? 'none'"
-          :aria-label="one.name"
-          @change="
-            (value: number | 'none') => {
-              columns = { ...columns, [one.key]: value === 'none' ? null : value };
-            }
-          ">
-          <el-option value="none" :label="one.none" />
-          <el-option v-for="(name, i) in table.columns" :key="name" :value="i" :label="name" />
-        </el-select>
-      </div>
+      <ColumnChoice
+        v-for="one in asked"
+        :key="one.key"
+        :label="one.name"
+        :said="one.name"
+        :columns="table.columns"
+        :none="one.none"
+        :model-value="columns[one.key]"
+        @update:model-value="(column) => choose(one.key, column)" />
       <template v-if="as === 'sheets'">
         <ImpositionFields
           :imposition="imposition"
@@ -299,11 +298,6 @@ textarea {
   color: var(--ink-soft);
   border-left: 3px solid var(--brass);
   padding-left: 8px;
-}
-.words {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 .progress {
   display: grid;

@@ -80,8 +80,14 @@ const door = Object.fromEntries(
 /** The one door to heavy work: every function of the worker, typed, as a promise. */
 export const heavyWork = (): Heavy => door;
 
-/** What has been under way longest and has a name, and since when (`performance.now()`); null where there is nothing. */
-export const longestWork = computed(() => jobs.value.find((one) => one.name !== null) ?? null);
+/**
+ * What has been under way longest, and since when (`performance.now()`); null where there is nothing, or where it shows
+ * by itself how far it is: what waits behind that is not what takes long.
+ */
+export const longestWork = computed(() => {
+  const [first] = jobs.value;
+  return first && first.name !== null ? first : null;
+});
 
 /**
  * Stops what has been under way longest, with the worker that is at it: whoever asked for it is refused with `Stopped`.

@@ -2,9 +2,10 @@ import { printedOnly, type Drawing } from '../drawing/drawPiece';
 import { screenHex } from '../ink/colour';
 import { plain } from '../drawing/painted';
 import type { DrawnInk } from '../drawing/sink';
+import type { FileOptions } from './formats/kind';
 import { plateDrawing, type Plate } from './plates';
 import { MARKS_MM, marksFromMm, printMarks } from './marks/printMarks';
-import { slugOf, tracePatch } from './marks/slug';
+import { dayOf, slugOf, tracePatch } from './marks/slug';
 import { svgElements } from './svg';
 
 export interface PreviewOptions {
@@ -27,6 +28,17 @@ export interface PreviewOptions {
   /** Lines that are drawn on every plate, mm of the sheet. */
   readonly crop?: readonly (readonly [number, number, number, number])[];
 }
+
+/** How a file that is printed from, with marks and slug where they are asked for, looks. */
+export const printPreview = (
+  { lines }: { readonly lines: NonNullable<PreviewOptions['crop']> },
+  { marks, slug, date, imposition }: Pick<FileOptions, 'marks' | 'slug' | 'date' | 'imposition'>,
+): PreviewOptions => ({
+  marks: marks && !imposition,
+  slug: slug && !imposition ? { day: dayOf(date) } : null,
+  printed: true,
+  crop: lines,
+});
 
 const TRIM = 'fill="none" stroke="#b4452a" stroke-dasharray="1.2 0.8"';
 

@@ -1,5 +1,5 @@
 import { ok } from '../../result';
-import { dayOf } from '../marks/slug';
+import { printPreview } from '../preview';
 import type { FileFormat } from './kind';
 
 export const eps: FileFormat = {
@@ -13,12 +13,7 @@ export const eps: FileFormat = {
   options: ['marks', 'slug', 'date', 'bleed', 'trapMm'],
   shownAs: 'Letters leave as outlines',
   plates: true,
-  preview: ({ lines }, { marks, slug, date, imposition }) => ({
-    marks: marks && !imposition,
-    slug: slug && !imposition ? { day: dayOf(date) } : null,
-    printed: true,
-    crop: lines,
-  }),
+  preview: printPreview,
   async write({ drawing, lines }, { marks, slug, date, bleed, imposition }) {
     const { writeEps } = await import('../pdf/eps');
     return ok(

@@ -1,5 +1,5 @@
 import { ok } from '../../result';
-import { dayOf } from '../marks/slug';
+import { printPreview } from '../preview';
 import type { FileFormat } from './kind';
 
 export const pdf: FileFormat = {
@@ -13,12 +13,7 @@ export const pdf: FileFormat = {
   options: ['marks', 'slug', 'date', 'standard', 'trapMm'],
   shownAs: 'Letters leave as outlines',
   plates: true,
-  preview: ({ lines }, { marks, slug, date, imposition }) => ({
-    marks: marks && !imposition,
-    slug: slug && !imposition ? { day: dayOf(date) } : null,
-    printed: true,
-    crop: lines,
-  }),
+  preview: printPreview,
   async write({ drawing, lines }, { marks, slug, date, trapMm, imposition, standard }, { profile }) {
     const { writePdfPages } = await import('../pdf/pdf');
     const options = {
