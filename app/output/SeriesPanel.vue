@@ -21,8 +21,8 @@ const mapping = ref<Record<string, number>>({});
 /** Columns that are not of words: how often a row is made, and what its file is called. */
 const columns = shallowRef<SeriesColumns>({ fileColumn: null, quantityColumn: null });
 const COLUMNS = [
-  { key: 'quantityColumn', name: 'How many of each', none: 'one of each', ways: ['sheets'] },
-  { key: 'fileColumn', name: 'Names of the files', none: 'the words', ways: ['files'] },
+  { key: 'quantityColumn', name: 'Copies', none: 'one of each', ways: ['sheets'] },
+  { key: 'fileColumn', name: 'File names', none: 'the words', ways: ['files'] },
 ] as const;
 const asked = computed(() => COLUMNS.filter(({ ways }) => (ways as readonly string[]).includes(as.value)));
 const as = ref<'sheets' | 'files'>('sheets');

@@ -228,12 +228,12 @@ describe('output', () => {
     const shown = on.page.locator('[data-preview] path');
     await expect.poll(() => shown.count()).toBeGreaterThan(20);
     const two = await shown.count();
-    await choose('How many of each', 'Wanted');
+    await choose('Copies', 'Wanted');
     // Four copies more, and no marks of their own; the number is not set in letters any more.
     await expect.poll(() => shown.count()).toBeGreaterThan(two + 40);
     await on.page.getByRole('radio', { name: 'a file each' }).click();
     await choose('Column for OLR', 'stays as it is');
-    await choose('Names of the files', 'File');
+    await choose('File names', 'File');
     const each = await take(() => on.page.locator('[data-series=make]').click());
     expect(Object.keys(unzipSync(each)).sort()).toEqual(['0001-first.pdf', '0002-second.pdf']);
     await on.page.getByRole('radio', { name: 'on sheets' }).click();
