@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3';
 import type * as yup from 'yup';
-import type { Field } from '#core/piece/fields';
+import type { Field } from '#core/fields/index';
 import { problemsOf } from '#core/piece/check/problems';
 import { problem } from './problem';
 

@@ -32,7 +32,8 @@ function told(error: H3Error): Told {
       status: 503,
       body: {
         code: 'disk-full',
-        message: 'The disk of the server is full. Your work stays on this computer, and is saved when there is room.',
+        message:
+          'The disk of the server is full, or nearly so. Your work stays on this computer, and is saved when there is room.',
       },
     };
   if (AWAY.test(codeOf(error)) || AWAY_TEXT.test(textOf(error)))

@@ -1,6 +1,6 @@
 import { boundsProblem } from '#core/piece/check/bounds';
-import { checked, list, object, tagged, text, wholeNumber } from '#core/piece/fields';
-import { LIMITS } from '#core/piece/limits';
+import { checked, list, object, tagged, text, wholeNumber } from '#core/fields/index';
+import { LIMITS } from '#core/fields/limits';
 import { isStep, type Step } from '#core/piece/steps/index';
 
 const name = () => text('shortName');

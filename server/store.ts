@@ -6,6 +6,7 @@ import { parsePiece, readPiece } from '#core/piece/read';
 import { CURRENT_VERSION } from '#core/piece/version';
 import type { Database } from './data/database';
 import { Desk } from './data/desk';
+import { LEAST_FREE_BYTES } from './data/freeSpace';
 import { openDatabase } from './data/folderDatabase';
 import { keepImage, readImage } from './data/images';
 import { takeLock } from './data/lock';
@@ -56,7 +57,7 @@ const ROOM: Readonly<Record<string, string>> = {
   EACCES: 'may not be written by this user. Give it the rights, or set UNDER_ARC_DATA to another folder',
   EPERM: 'may not be written by this user. Give it the rights, or set UNDER_ARC_DATA to another folder',
   EROFS: 'can only be read. Set UNDER_ARC_DATA to a folder that can be written',
-  ENOSPC: 'has no free space. Make some, or set UNDER_ARC_DATA to another folder',
+  ENOSPC: `has too little free space. Make at least ${LEAST_FREE_BYTES / 2 ** 20} MB, or set UNDER_ARC_DATA to another folder`,
 };
 
 /** Ends the process with a line that says what to do. */

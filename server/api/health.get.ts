@@ -1,6 +1,6 @@
-import { statfs } from 'node:fs/promises';
 import { MIGRATIONS } from '../migrations';
 import { DATA, DATABASE_URL } from '../home';
+import { freeBytesOf } from '../data/freeSpace';
 import { withoutPicture } from '../data/pictures';
 import { database } from '../store';
 
@@ -13,14 +13,14 @@ export default defineEventHandler(async (event) => {
   ]).catch(() => null);
   const ready = due !== null;
   // Of the folder of the database; a server of its own is watched there.
-  const room = DATABASE_URL ? null : await statfs(DATA);
+  const freeBytes = DATABASE_URL ? null : await freeBytesOf(DATA);
   if (!ready) setResponseStatus(event, 503);
   setResponseHeader(event, 'cache-control', 'no-store');
   return {
     ready,
     version: useRuntimeConfig(event)['version'] as string,
     schema: MIGRATIONS.length,
-    freeBytes: room && room.bavail * room.bsize,
+    freeBytes,
     picturesDue: due && due.length,
   };
 });

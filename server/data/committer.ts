@@ -89,24 +89,13 @@ export class Committer {
   }
 }
 
-const APPEND = `
-  WITH moved AS (
-    UPDATE pieces SET revision = v.revision, name = v.name, width_mm = v.width, height_mm = v.height, changed_at = now()
-    FROM unnest($1::text[], $2::integer[], $3::integer[], $4::text[], $5::double precision[], $6::double precision[])
-      AS v (id, before, revision, name, width, height)
-    WHERE pieces.id = v.id AND pieces.revision = v.before AND pieces.deleted_at IS NULL
-    RETURNING pieces.id, pieces.revision
-  ), logged AS (
-    INSERT INTO changes (piece_id, revision, change_id, client_id, change)
-    SELECT line.* FROM unnest($7::text[], $8::integer[], $9::text[], $10::text[], $11::text[])
-      AS line (piece_id, revision, change_id, client_id, change) JOIN moved ON moved.id = line.piece_id
-  )
-  SELECT id, pg_notify($12, json_build_object('by', $13::text, 'id', id, 'revision', revision)::text) FROM moved`;
+/** See server/migrations/008-append.ts. */
+const APPEND = 'SELECT piece FROM append_changes($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)';
 
 /** Moves heads on and logs the lines of those that were where they should be. Gives the pieces that were. */
 async function appendAll(db: Database, appends: readonly Append[]): Promise<ReadonlySet<string>> {
   const lines = appends.flatMap(({ pieceId, lines: own }) => own.map((line) => ({ pieceId, ...line })));
-  const rows = await db.write<{ id: string }>(APPEND, [
+  const rows = await db.write<{ piece: string }>(APPEND, [
     appends.map((one) => one.pieceId),
     appends.map((one) => one.from),
     appends.map((one) => one.from + one.lines.length),
@@ -121,5 +110,5 @@ async function appendAll(db: Database, appends: readonly Append[]): Promise<Read
     CHANNEL,
     db.name,
   ]);
-  return new Set(rows.map(({ id }) => id));
+  return new Set(rows.map(({ piece }) => piece));
 }

@@ -1,10 +1,11 @@
 import { cp, readFile, rename, rm, stat } from 'node:fs/promises';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { nanoid } from 'nanoid';
 import { HOME } from '../home';
 import { MIGRATIONS } from '../migrations';
 import { migrate, NewerSchema, schemaOf, type Connection, type Database } from './database';
+import { freeBytesOf, needSpace } from './freeSpace';
 import { WriteAheadLog } from './writeAheadLog';
 
 const connection = (db: PGlite): Connection => ({
@@ -61,9 +62,13 @@ async function createOrOpen(folder: string): Promise<PGlite> {
  * Before an older one is migrated it is copied beside itself.
  *
  * @param folder an existing folder of the data folder; '' keeps everything in memory, for tests
- * @throws NewerSchema, leaving everything as it is
+ * @param freeBytes tells what is free on the disk of a folder
+ * @throws NewerSchema, leaving everything as it is; with the code ENOSPC where the disk is nearly full, here and at
+ *   every write
  */
-export async function openDatabase(folder: string): Promise<Database> {
+export async function openDatabase(folder: string, freeBytes = freeBytesOf): Promise<Database> {
+  const room = (): Promise<void> => (folder ? needSpace(dirname(folder), freeBytes) : Promise.resolve());
+  await room();
   let db = await createOrOpen(folder);
   const schema = await schemaOf(connection(db));
   if (schema > MIGRATIONS.length) {
@@ -85,11 +90,13 @@ export async function openDatabase(folder: string): Promise<Database> {
     dump: async () => Buffer.from(await (await db.dumpDataDir('gzip')).arrayBuffer()),
     query: async <T>(sql: string, values: unknown[] = []) => (await db.query<T>(sql, values)).rows,
     async write<T>(sql: string, values: unknown[] = []) {
+      await room();
       const { rows } = await db.query<T>(sql, values);
       await log?.flush();
       return rows;
     },
     async transact(work) {
+      await room();
       const result = await db.transaction(work);
       await log?.flush();
       return result as Awaited<ReturnType<typeof work>>;

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { inflateSync } from 'node:zlib';
 import decompressWoff2 from 'woff2-encoder/decompress';
-import { cutTo } from '#core/piece/check/wellFormed';
+import { cutTo } from '#core/fields/wellFormed';
 import { createFace } from '#core/type/face';
 import { fail, ok, type Problem, type Result } from '#core/result';
 

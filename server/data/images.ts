@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { imageSize } from 'image-size';
-import { LIMITS } from '#core/piece/limits';
+import { LIMITS } from '#core/fields/limits';
 import { fail, ok, type Result } from '#core/result';
 import type { Database } from './database';
 

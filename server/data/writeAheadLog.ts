@@ -1,8 +1,11 @@
-import { open, readdir, type FileHandle } from 'node:fs/promises';
+import { open, readdir, stat, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
 
 /** Names of the segments of the log (PostgreSQL 17, 68.6). */
 const SEGMENT = /^[0-9A-F]{24}$/;
+
+/** A folder whose clock stands still may have changed since: its time is believed only when it is so old, ms. */
+const SETTLED_MS = 1000;
 
 /** A file, or null where it was recycled meanwhile: then nothing new is in it. */
 const opened = (path: string): Promise<FileHandle | null> =>
@@ -20,6 +23,8 @@ const opened = (path: string): Promise<FileHandle | null> =>
 export class WriteAheadLog {
   private readonly segments = new Map<string, FileHandle>();
   private last: Promise<void> = Promise.resolve();
+  /** When the folder had changed as it was last read through, ms; 0 where it may have changed since. */
+  private readAt = 0;
 
   constructor(private readonly folder: string) {}
 
@@ -30,7 +35,11 @@ export class WriteAheadLog {
     return next;
   }
 
-  private async run(): Promise<void> {
+  /** Opens what is new among the segments and closes what is gone. */
+  private async follow(): Promise<boolean> {
+    const { mtimeMs } = await stat(this.folder);
+    if (mtimeMs === this.readAt) return false;
+    this.readAt = Date.now() - mtimeMs > SETTLED_MS ? mtimeMs : 0;
     const names = new Set((await readdir(this.folder)).filter((name) => SEGMENT.test(name)));
     let changed = false;
     // Names are never used again: a segment that is recycled gets a new one.
@@ -47,6 +56,11 @@ export class WriteAheadLog {
       this.segments.set(name, handle);
       changed = true;
     }
+    return changed;
+  }
+
+  private async run(): Promise<void> {
+    const changed = await this.follow();
     await Promise.all([...this.segments.values()].map((handle) => handle.datasync()));
     if (!changed) return;
     const folder = await open(this.folder, 'r');

@@ -5,6 +5,7 @@ import outputs from './004-outputs';
 import heads from './005-heads';
 import pictures from './006-pictures';
 import rasters from './007-rasters';
+import append from './008-append';
 
 /** In order; each is run once. The number of a migration is its place in this list, from 1. */
-export const MIGRATIONS: readonly string[] = [pieces, images, faces, outputs, heads, pictures, rasters];
+export const MIGRATIONS: readonly string[] = [pieces, images, faces, outputs, heads, pictures, rasters, append];

@@ -1,4 +1,4 @@
-import { cutTo } from '#core/piece/check/wellFormed';
+import { cutTo } from '#core/fields/wellFormed';
 import { keepFace } from '../../data/faces';
 import { MAX_FONT, readFontFile } from '../../data/fontFile';
 import { readBytes } from '../../body';

@@ -81,3 +81,22 @@ describe('a database of an earlier version', () => {
     await copy.close();
   });
 });
+
+describe('a disk that is nearly full', () => {
+  it('is said before anything is written, reads go on, and saves do when there is room again', async () => {
+    const folder = join(mkdtempSync(join(tmpdir(), 'under-arc-full-')), 'pg');
+    let free = 1e9;
+    const db = await openDatabase(folder, () => Promise.resolve(free));
+    await insertPiece(db, 'p', start);
+    const desk = new Desk(db);
+    free = 47 * 2 ** 20;
+    await expect(desk.commit('p', 'a', 0, [sent('X', 'x')])).rejects.toMatchObject({ code: 'ENOSPC' });
+    await expect(insertPiece(db, 'q', start)).rejects.toMatchObject({ code: 'ENOSPC' });
+    expect(await desk.find('p')).toMatchObject({ revision: 0 });
+    free = 49 * 2 ** 20;
+    expect((await desk.commit('p', 'a', 0, [sent('X', 'x')])).ok).toBe(true);
+    await db.close();
+    free = 1e6;
+    await expect(openDatabase(folder, () => Promise.resolve(free))).rejects.toMatchObject({ code: 'ENOSPC' });
+  });
+});

@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
-import { LIMITS } from '#core/piece/limits';
-import { cutTo } from '#core/piece/check/wellFormed';
+import { LIMITS } from '#core/fields/limits';
+import { cutTo } from '#core/fields/wellFormed';
 import { insertPiece } from '../../../data/pieces';
 import { requestedPiece } from '../../../reading';
 import { database } from '../../../store';

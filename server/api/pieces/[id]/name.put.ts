@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
-import { LIMITS } from '#core/piece/limits';
+import { LIMITS } from '#core/fields/limits';
 import { setStep } from '#core/piece/steps/index';
 import { readValid } from '../../../body';
 import { announce } from '../../../events';

@@ -1,4 +1,4 @@
-import { list, object, text } from '#core/piece/fields';
+import { list, object, text } from '#core/fields/index';
 import { loggedIds } from '../../../../data/changes';
 import { readValid } from '../../../../body';
 import { requestedHead } from '../../../../reading';
