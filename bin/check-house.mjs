@@ -12,10 +12,13 @@ const TESTS = { least: 0.25, most: 0.34 };
 
 /** Tables: a folder with one file an entry, and the file that lists them. Files of the folder that are no entries are named. */
 const TABLES = [
-  { folder: 'core/curves/kinds', list: 'core/curves/index.ts', beside: [] },
-  { folder: 'core/piece/shapes', list: 'core/piece/shapes/index.ts', beside: [] },
+  {
+    folder: 'core/shapes',
+    list: 'core/shapes/index.ts',
+    beside: ['common', 'kind', 'rounded', 'similarity', 'through'],
+  },
   { folder: 'core/piece/steps', list: 'core/piece/steps/index.ts', beside: ['kind'] },
-  { folder: 'core/setting/stances', list: 'core/setting/stances/index.ts', beside: ['kind'] },
+  { folder: 'core/stances', list: 'core/stances/index.ts', beside: ['kind'] },
   { folder: 'core/editing/rules', list: 'core/editing/rules/index.ts', beside: [] },
   { folder: 'core/drawing/items', list: 'core/drawing/items/index.ts', beside: ['kind'] },
   { folder: 'core/proof/checks', list: 'core/proof/index.ts', beside: [] },

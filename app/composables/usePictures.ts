@@ -1,14 +1,11 @@
 import { nanoid } from 'nanoid';
 import { freeName, makePicture, makeTracing } from '#core/piece/make';
-import { isLettering, type Piece, type Tracing } from '#core/piece/types';
-import { cutTo } from '#core/piece/check/wellFormed';
+import { isLettering, type Piece } from '#core/piece/types';
+import { cutTo } from '#core/fields/wellFormed';
 import { api, RequestFailed } from '~/utils/api';
 import { bringPicture, type PictureUse } from '~/utils/bringPicture';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
-import { startDrag } from '../gestures/startDrag';
-
-const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** Where a new picture goes in the painting order: over discs and the like, beneath the words, which it would hide. */
 function beneathWords({ items }: Piece): number {
@@ -16,7 +13,7 @@ function beneathWords({ items }: Piece): number {
   return first < 0 ? items.length : first;
 }
 
-/** Pictures, to trace or to print: bringing one in, and moving one to trace on the sheet. */
+/** Brings in pictures, to trace or to print. */
 export function usePictures() {
   const store = usePiece();
   const view = useView();
@@ -57,18 +54,5 @@ export function usePictures() {
     }
   }
 
-  function drag(event: PointerEvent, tracing: Tracing): void {
-    store.select([tracing.id]);
-    const gesture = nanoid(8);
-    const from = { x: event.clientX, y: event.clientY };
-    startDrag(event, {
-      move: (next) => {
-        const x = tracing.centre.x + (next.clientX - from.x) / view.scale,
-          y = tracing.centre.y + (next.clientY - from.y) / view.scale;
-        store.set('Move picture', tracing.id, ['centre'], { x: round(x), y: round(y) }, gesture);
-      },
-    });
-  }
-
-  return { busy, bring, drag };
+  return { busy, bring };
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Problem } from '#core/result';
-import { LIMITS, type LimitName } from '#core/piece/limits';
+import { LIMITS, type LimitName } from '#core/fields/limits';
 import { formatQuantity, parseQuantity, type Unit } from '~/utils/quantity';
 
 /**

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Problem } from '#core/result';
-import type { LimitName } from '#core/piece/limits';
+import type { LimitName } from '#core/fields/limits';
 import type { Unit } from '~/utils/quantity';
 
 /** A slider with its field. A whole drag of the slider is one gesture. */

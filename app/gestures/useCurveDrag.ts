@@ -1,7 +1,7 @@
 import { bendThrough, holdOf, straightened, type Hold } from '#core/curves/bendThrough';
 import { curveKind } from '#core/curves/index';
-import { chordOf, riseOf } from '#core/curves/kinds/arc';
-import { moveBy } from '#core/curves/similarity';
+import { chordOf, riseOf } from '#core/shapes/arc';
+import { moveBy } from '#core/shapes/similarity';
 import { bendSteps, resizeSteps } from '#core/editing/edits/operations';
 import { distance, type Vec } from '#core/geometry/vec';
 import { readAnew } from '#core/piece/steps/index';

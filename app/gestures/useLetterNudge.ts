@@ -1,7 +1,7 @@
 import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
 import type { Lettering } from '#core/piece/types';
 import { letterAt, type Hit } from '#core/setting/hand/caret';
-import { LETTER } from '#core/setting/stances/index';
+import { LETTER } from '#core/stances/index';
 import type { Vec } from '#core/geometry/vec';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';

@@ -1,5 +1,5 @@
 import { curveKind } from '#core/curves/index';
-import { moveBy } from '#core/curves/similarity';
+import { moveBy } from '#core/shapes/similarity';
 import { transformSteps } from '#core/editing/edits/operations';
 import { moveSteps } from '#core/editing/edits/several';
 import type { Curve, Lettering } from '#core/piece/types';

@@ -1,6 +1,6 @@
 import { straightened } from '#core/curves/bendThrough';
 import { distance, type Vec } from '#core/geometry/vec';
-import type { CurveNode } from '#core/piece/shapes/drawn';
+import type { CurveNode } from '#core/shapes/drawn';
 import { useView } from '~/stores/view';
 import type { DraftPorts } from './usePointTools';
 import { startDrag } from './startDrag';

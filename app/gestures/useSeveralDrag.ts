@@ -1,4 +1,4 @@
-import { moveBy } from '#core/curves/similarity';
+import { moveBy } from '#core/shapes/similarity';
 import { boxOfItem, moveSteps } from '#core/editing/edits/several';
 import { pivotOf, turnSelectionSteps } from '#core/editing/edits/turn';
 import type { Vec } from '#core/geometry/vec';

@@ -23,3 +23,5 @@ export function useSheetGestures(surface: Ref<SVGSVGElement | null>) {
     ...useNudges(),
   };
 }
+
+export type SheetGestures = ReturnType<typeof useSheetGestures>;

@@ -1,25 +1,20 @@
 <script setup lang="ts">
 import { proxy } from 'comlink';
 import { layOut, type Imposition } from '#core/output/impose';
-import { guessMapping, type RowProblem } from '#core/output/series';
-import { decodeTable, readTable, type SeriesTable } from '#core/import/table';
+import type { RowProblem } from '#core/output/series';
 import { isLettering } from '#core/piece/types';
 import { download, fileStem, saidSize } from '~/utils/download';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
-import type { SeriesColumns } from '~/workers/series';
+import { useSeriesTable } from './useSeriesTable';
 
 /**
  * A series: a table of names, its columns given to letterings, every row set by its own rules, on sheets or one file
  * each.
  */
+const emit = defineEmits<{ sheet: [svg: string] }>();
 const store = usePiece();
 const pasted = ref('');
-const table = shallowRef<SeriesTable | null>(null);
-const notes = ref<readonly string[]>([]);
-const mapping = ref<Record<string, number>>({});
-/** Columns that are not of words: how often a row is made, and what its file is called. */
-const columns = shallowRef<SeriesColumns>({ fileColumn: null, quantityColumn: null });
 const COLUMNS = [
   { key: 'quantityColumn', name: 'Copies', none: 'one of each', ways: ['sheets'] },
   { key: 'fileColumn', name: 'File names', none: 'the words', ways: ['files'] },
@@ -39,56 +34,20 @@ const imposition = shallowRef<Imposition>({
   nested: false,
   turned: true,
 });
-const problem = ref('');
 const problems = ref<readonly RowProblem[]>([]);
 const made = ref('');
 const checked = ref(false);
 const progress = ref<{ done: number; of: number } | null>(null);
 const fileInput = useTemplateRef<HTMLInputElement>('fileInput');
+const { table, notes, mapping, columns, problem, take, fromFile, map, choose } = useSeriesTable(() => {
+  made.value = '';
+  problems.value = [];
+  checked.value = false;
+});
 
-const emit = defineEmits<{ sheet: [svg: string] }>();
 const letterings = computed(() => store.piece!.items.filter(isLettering).filter((one) => !one.hidden));
 const layout = computed(() => layOut(store.piece!.sheet, imposition.value));
 
-function take(text: string, note: string | null = null): void {
-  problem.value = made.value = '';
-  problems.value = [];
-  checked.value = false;
-  const read = readTable(text);
-  if (!read.ok) {
-    problem.value = read.problem.message;
-    table.value = null;
-    return;
-  }
-  table.value = read.value;
-  notes.value = [...(note ? [note] : []), ...read.value.notes];
-  mapping.value = { ...guessMapping(store.piece!, read.value) };
-  columns.value = { fileColumn: null, quantityColumn: null };
-}
-async function fromFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement,
-    file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
-  const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
-  if (!text.ok) {
-    problem.value = text.problem.message;
-    return;
-  }
-  take(text.value.text, text.value.note);
-}
-function map(id: string, column: number | null): void {
-  const next = { ...mapping.value };
-  if (column === null) Reflect.deleteProperty(next, id);
-  else next[id] = column;
-  mapping.value = next;
-  checked.value = false;
-}
-function choose(key: keyof SeriesColumns, column: number | null): void {
-  columns.value = { ...columns.value, [key]: column };
-  // What says how many are made is no wording, whatever was guessed of it.
-  if (key === 'quantityColumn') for (const [id, at] of Object.entries(mapping.value)) if (at === column) map(id, null);
-}
 const told = proxy((done: number, of: number) => {
   progress.value = { done, of };
 });
@@ -150,8 +109,6 @@ watch(
   },
   { immediate: true },
 );
-const rowsWrong = computed(() => new Set(problems.value.map((one) => one.row)).size);
-const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops).map((one) => one.row)).size);
 </script>
 
 <template>
@@ -250,17 +207,7 @@ const rowsLeft = computed(() => new Set(problems.value.filter((one) => one.stops
       </div>
       <p v-if="made" class="made" role="status">{{ made }}</p>
       <p v-if="checked && problems.length === 0 && !made" class="made" role="status">All rows are fine.</p>
-      <div v-if="problems.length > 0" class="wrong">
-        <p>
-          <b>{{ rowsWrong === 1 ? 'One row has' : `${rowsWrong} rows have` }} problems</b>,
-          {{ rowsLeft === 0 ? 'none is left out' : `${rowsLeft} ${rowsLeft === 1 ? 'is' : 'are'} left out` }}:
-        </p>
-        <ul>
-          <li v-for="(one, n) in problems.slice(0, 200)" :key="n">
-            Row {{ one.row }}{{ one.stops ? ', left out' : '' }}: {{ one.problem.message }}
-          </li>
-        </ul>
-      </div>
+      <SeriesProblems v-if="problems.length > 0" :problems="problems" />
     </template>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
@@ -313,17 +260,5 @@ textarea {
 .made {
   color: var(--moss);
   font-weight: 600;
-}
-.wrong {
-  border-left: 3px solid var(--rust);
-  background: #f6e7e0;
-  padding: 8px 10px;
-  font-size: 12px;
-}
-.wrong ul {
-  margin: 4px 0 0;
-  padding-left: 16px;
-  max-height: 180px;
-  overflow-y: auto;
 }
 </style>

@@ -1,4 +1,4 @@
-import { LIMITS } from '#core/piece/limits';
+import { LIMITS } from '#core/fields/limits';
 import { fail, ok, type Result } from '#core/result';
 
 /** Files and pictures beyond these are refused before anything of them is decoded. */

@@ -1,9 +1,9 @@
 import { pointAt } from '../geometry/segment';
 import { distance, onClock, type Vec } from '../geometry/vec';
-import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
+import type { CurveNode, DrawnShape } from '../shapes/drawn';
 import type { CurveShape } from '../piece/types';
-import { arcThrough } from './kinds/arc';
-import { between, moveNodeHandle } from './kinds/drawn';
+import { arcThrough } from '../shapes/arc';
+import { between, moveNodeHandle } from '../shapes/drawn';
 
 /** A stretch is pulled at this share of its length at least from its ends: nearer, its handles would grow without end. */
 const LEAST_SHARE = 0.15;

@@ -1,13 +1,13 @@
 import { hypot } from '../hypot';
 import { solveLinear } from '../geometry/solveLinear';
 import { clockAngleDeg, distance, normaliseDeg, type Vec } from '../geometry/vec';
-import { LIMITS } from '../piece/limits';
-import type { ArcShape } from '../piece/shapes/arc';
-import type { CircleShape } from '../piece/shapes/circle';
-import type { EllipseShape } from '../piece/shapes/ellipse';
-import type { LineShape } from '../piece/shapes/line';
-import { arcThrough } from './kinds/arc';
-import { fitCircle } from './through';
+import { LIMITS } from '../fields/limits';
+import type { ArcShape } from '../shapes/arc';
+import type { CircleShape } from '../shapes/circle';
+import type { EllipseShape } from '../shapes/ellipse';
+import type { LineShape } from '../shapes/line';
+import { arcThrough } from '../shapes/arc';
+import { fitCircle } from '../shapes/through';
 
 /** A shape that fits points best, and how well it does. */
 export interface Fit<S> {

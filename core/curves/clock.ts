@@ -3,7 +3,7 @@ import { rootBetween } from '../geometry/root';
 import { clockAngleDeg, normaliseDeg } from '../geometry/vec';
 import { frameAt } from '../geometry/walk';
 import type { CurvePlace } from '../piece/types';
-import type { Track } from './kind';
+import type { Track } from '../shapes/kind';
 
 const wrapHalf = (deg: number): number => normaliseDeg(deg + 180) - 180;
 

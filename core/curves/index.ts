@@ -1,44 +1,12 @@
 import { measurePath } from '../geometry/measuredPath';
 import { extentOf, middleOf } from '../geometry/extent';
-import { findCurve, parentsOf, type Curve, type CurveKindName, type CurveShape, type Piece } from '../piece/types';
+import { findCurve, type Curve, type Piece } from '../piece/types';
+import { curveKind, parentsOf, type CurveShape } from '../shapes';
+import type { Track } from '../shapes/kind';
 import { fail, ok, type Problem, type Result } from '../result';
-import { arc } from './kinds/arc';
-import { circle } from './kinds/circle';
-import { drawn } from './kinds/drawn';
-import { ellipse } from './kinds/ellipse';
-import type { CurveKind, Track } from './kind';
-import { line } from './kinds/line';
-import { midway } from './kinds/midway';
-import { parallel } from './kinds/parallel';
-import { polygon } from './kinds/polygon';
-import { rectangle } from './kinds/rectangle';
-import { seal } from './kinds/seal';
-import { spiral } from './kinds/spiral';
-import { star } from './kinds/star';
-import { wave } from './kinds/wave';
 
-export type { Track } from './kind';
-
-/** One line a kind. */
-const KINDS: { readonly [K in CurveKindName]: CurveKind<Extract<CurveShape, { readonly kind: K }>> } = {
-  circle,
-  arc,
-  ellipse,
-  spiral,
-  wave,
-  line,
-  rectangle,
-  polygon,
-  star,
-  seal,
-  drawn,
-  parallel,
-  midway,
-};
-
-/** The operations of the kind that a shape belongs to. */
-export const curveKind = (shape: CurveShape): CurveKind<CurveShape> =>
-  KINDS[shape.kind] as unknown as CurveKind<CurveShape>;
+export { curveKind } from '../shapes';
+export type { Track } from '../shapes/kind';
 
 interface Cached {
   parents: readonly Track[];

@@ -1,7 +1,7 @@
 import { hypot } from '../hypot';
 import type { Path } from '../geometry/segment';
 import { distance, type Vec } from '../geometry/vec';
-import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
+import type { CurveNode, DrawnShape } from '../shapes/drawn';
 
 /** A path as cubics and lines, as a sink hears it. */
 type Trace = (

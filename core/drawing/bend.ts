@@ -1,7 +1,7 @@
 import { hypot } from '../hypot';
 import { ROW, walkTo } from '../geometry/walk';
 import { anchorF as anchorFOf, type SetLettering } from '../setting/line/set';
-import { LETTER } from '../setting/stances';
+import { LETTER } from '../stances';
 import { COMMAND, PAIRS } from '../geometry/outlines/outline';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';
 

@@ -1,4 +1,4 @@
-import { bendingOf, LETTER } from '../setting/stances';
+import { bendingOf, LETTER } from '../stances';
 import type { SetOrnaments } from '../setting/space/ornaments';
 import type { Sign } from '../setting/space/ornamentSigns';
 import type { StripLetter } from '../setting/hand/strip';

@@ -1,6 +1,6 @@
 import fitCurve from 'fit-curve';
 import { distance, type Vec } from '../geometry/vec';
-import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
+import type { CurveNode, DrawnShape } from '../shapes/drawn';
 import { fail, ok, type Result } from '../result';
 
 /** A turn sharper than this between the ways in and out of a place makes it a corner, radians. */

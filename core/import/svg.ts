@@ -2,9 +2,9 @@ import { hypot } from '../hypot';
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import svgpath from 'svgpath';
 import type { Vec } from '../geometry/vec';
-import type { CurveNode, DrawnShape } from '../piece/shapes/drawn';
+import type { CurveNode, DrawnShape } from '../shapes/drawn';
 import { fail, ok, type Result } from '../result';
-import { LIMITS } from '../piece/limits';
+import { LIMITS } from '../fields/limits';
 import { FIRST_PAINT, paintOf, scaleOf, type SvgPaint } from './svgPaint';
 
 /** What an SVG file may be at most; beyond, it is refused before it can take long. */

@@ -1,4 +1,4 @@
-import { PLAIN_STANCE } from '../piece/stances';
+import { PLAIN_STANCE } from '../piece/stance';
 import { tracksOf } from '../curves';
 import { type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';

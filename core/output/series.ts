@@ -1,9 +1,9 @@
 import type { SeriesTable } from '../import/table';
-import { LIMITS } from '../piece/limits';
+import { LIMITS } from '../fields/limits';
 import type { Faces } from '../setting/settingOf';
 import { transact } from '../editing/transact';
 import { rewordSteps } from '../piece/wording/reword';
-import { cutTo } from '../piece/check/wellFormed';
+import { cutTo } from '../fields/wellFormed';
 import type { Lettering, Piece } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 

@@ -1,4 +1,4 @@
-import { cutTo } from '../piece/check/wellFormed';
+import { cutTo } from '../fields/wellFormed';
 import { strToU8, zipSync } from 'fflate';
 import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';

@@ -1,7 +1,7 @@
-import { flag, group, id, limited, list, matching, object, orNull, point, tagged, text, type TypeOf } from './fields';
+import { flag, group, id, limited, list, matching, object, orNull, point, tagged, text, type TypeOf } from '../fields';
 import { fill, stroke } from './inks';
-import { LIMITS } from './limits';
-import { drawn } from './shapes/drawn';
+import { LIMITS } from '../fields/limits';
+import { drawnParameters } from '../shapes/drawn';
 
 /** What stands on the sheet by a place of its own: it can be locked against the pointer, and hidden. */
 const placed = {
@@ -48,7 +48,12 @@ export const picture = object({
 /** A picture of pixels that is printed: in its own colours by the process inks, or light and dark of it in one ink. */
 export type Picture = TypeOf<typeof picture>;
 
-const part = object({ outlines: list(drawn, LIMITS.artOutlines), rule: tagged('nonzero', 'evenodd'), fill, stroke });
+const part = object({
+  outlines: list(drawnParameters, LIMITS.artOutlines),
+  rule: tagged('nonzero', 'evenodd'),
+  fill,
+  stroke,
+});
 /** Outlines of brought-in art that are painted alike: about the middle of the art, mm at its full size. */
 export type ArtPart = TypeOf<typeof part>;
 

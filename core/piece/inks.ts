@@ -1,4 +1,4 @@
-import { field, flag, four, id, limited, object, orNull, tagged, trimmedText, type TypeOf } from './fields';
+import { field, flag, four, id, limited, object, orNull, tagged, trimmedText, type TypeOf } from '../fields';
 
 /** An ink is named by its id. */
 export type InkId = string;

@@ -1,10 +1,23 @@
-import { field, flag, group, id, limited, list, object, tagged, text, union, wholeNumber, type TypeOf } from './fields';
+import {
+  field,
+  flag,
+  group,
+  id,
+  limited,
+  list,
+  object,
+  tagged,
+  text,
+  union,
+  wholeNumber,
+  type TypeOf,
+} from '../fields';
 import { art, picture, tracing, type Art, type Picture, type Tracing } from './art';
 import { cut, fill, stroke } from './inks';
 import { lettering, type Lettering } from './lettering';
-import { LIMITS } from './limits';
-import { shape } from './shapes';
-import { drawn } from './shapes/drawn';
+import { LIMITS } from '../fields/limits';
+import { shape } from '../shapes';
+import { drawnParameters } from '../shapes/drawn';
 
 const curve = object({
   type: tagged('curve'),
@@ -31,7 +44,7 @@ const sign = union('kind', {
   star: object({ kind: tagged('star') }),
   leaf: object({ kind: tagged('leaf') }),
   dash: object({ kind: tagged('dash') }),
-  shape: object({ kind: tagged('shape'), outlines: list(drawn, LIMITS.outlines) }),
+  shape: object({ kind: tagged('shape'), outlines: list(drawnParameters, LIMITS.outlines) }),
 });
 /** What an ornament shows: a small sign, or outlines that were brought in, the height of their box being theirs. */
 export type OrnamentSign = TypeOf<typeof sign>;

@@ -1,5 +1,5 @@
 import type * as yup from 'yup';
-import { unionOf } from './fields';
+import { unionOf } from '../fields';
 import { CURRENT_VERSION } from './version';
 import { pieceSchema } from './schema';
 

@@ -1,7 +1,7 @@
 import { fromHex, nearestCmyk } from '../ink/colour';
 import { ink, STANDARD_INKS } from './inks';
 import { PROCESSES } from './process';
-import { factsOf, fieldsOf, type Field } from './fields';
+import { factsOf, fieldsOf, type Field } from '../fields';
 import { ITEMS } from './items';
 
 type Older = Record<string, unknown>;

@@ -1,4 +1,4 @@
-import { limited, object, tagged, type TypeOf } from './fields';
+import { limited, object, tagged, type TypeOf } from '../fields';
 
 export const process = object({
   kind: tagged('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),

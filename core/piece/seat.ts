@@ -1,5 +1,5 @@
-import { field, flag, id, limited, list, object, orNull, tagged, union, unionOrNull, type TypeOf } from './fields';
-import { LIMITS } from './limits';
+import { field, flag, id, limited, list, object, orNull, tagged, union, unionOrNull, type TypeOf } from '../fields';
+import { LIMITS } from '../fields/limits';
 
 const hold = unionOrNull('kind', {
   touching: object({ kind: tagged('touching'), curveId: id(), gapMm: limited('gapMm') }),

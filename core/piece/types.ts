@@ -3,10 +3,10 @@ import type { Curve, Item, Ornaments } from './items';
 import type { Lettering } from './lettering';
 import type { Piece } from './schema';
 import type { Seat } from './seat';
-import type { CurveShape } from './shapes';
+import { parentsOf } from '../shapes';
 
 export type { Art, ArtPart, Picture, Tracing } from './art';
-export type { Point, TwinShare } from './fields';
+export type { TwinShare } from '../fields';
 export type { Cut, Ink, InkId, Stroke } from './inks';
 export type { Curve, Item, Ornaments, OrnamentSign } from './items';
 export {
@@ -35,8 +35,9 @@ export type {
   Side,
   Tops,
 } from './seat';
-export type { CurveKindName, CurveShape } from './shapes';
-export type { Stance, StanceKind } from './stances';
+export type { CurveShape } from '../shapes';
+export type { Stance, StanceKind } from './stance';
+export { parentsOf };
 
 export const isCurve = (item: Item): item is Curve => item.type === 'curve';
 export const isLettering = (item: Item): item is Lettering => item.type === 'lettering';
@@ -56,17 +57,6 @@ export const letteringsOn = (piece: Piece, curveId: string): readonly Lettering[
 
 export const ornamentsOn = (piece: Piece, curveId: string): readonly Ornaments[] =>
   piece.items.filter((item): item is Ornaments => item.type === 'ornaments' && item.curveId === curveId);
-
-/** The curves that a curve follows, with the name of the field that names each. */
-export function parentsOf(shape: CurveShape): readonly (readonly [field: string, id: string])[] {
-  if (shape.kind === 'parallel') return [['of', shape.of]];
-  if (shape.kind === 'midway')
-    return [
-      ['first', shape.first],
-      ['second', shape.second],
-    ];
-  return [];
-}
 
 /** Whether a curve may be changed: it is not locked and follows no other. */
 export const isFree = (curve: Curve): boolean => !curve.locked && parentsOf(curve.shape).length === 0;

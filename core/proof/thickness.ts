@@ -5,7 +5,7 @@ import type { Vec } from '../geometry/vec';
 import { shapeOf } from '../geometry/outlines/closest';
 import { contoursOf } from '../setting/line/flatOutlines';
 import { linesOf, type SetLettering } from '../setting/line/set';
-import { LETTER } from '../setting/stances';
+import { LETTER } from '../stances';
 import type { Face } from '../type/face';
 
 /** The thinnest stroke and the thinnest white of a glyph, in font units (of its height), each with its middle. */

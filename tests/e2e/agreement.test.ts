@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { LETTER } from '#core/setting/stances/index';
+import { LETTER } from '#core/stances/index';
 import type { Face } from '#core/type/face';
 import { circle, faces, HOME, lettering, spacing } from '../support/pieces';
 import { setOn } from '../support/setting';

@@ -1,7 +1,7 @@
 import { CURRENT_VERSION } from '#core/piece/version';
 import { fileURLToPath } from 'node:url';
-import type { ArcShape } from '#core/piece/shapes/arc';
-import type { CircleShape } from '#core/piece/shapes/circle';
+import type { ArcShape } from '#core/shapes/arc';
+import type { CircleShape } from '#core/shapes/circle';
 import type { Curve, CurveShape, Item, Lettering, Piece, Seat, Spacing } from '#core/piece/types';
 import { PROCESSES } from '#core/piece/process';
 import { STANDARD_INKS } from '#core/piece/inks';

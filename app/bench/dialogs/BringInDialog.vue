@@ -2,12 +2,12 @@
 import { nanoid } from 'nanoid';
 import { curveKind, trackOf } from '#core/curves/index';
 import { readSvg, type BroughtIn } from '#core/import/svg';
-import { moveBy } from '#core/curves/similarity';
+import { moveBy } from '#core/shapes/similarity';
 import { bringArtSteps } from '#core/editing/edits/bringArt';
 import { tracePath } from '#core/geometry/outlines/tracePath';
 import { extentOf, middleOf } from '#core/geometry/extent';
 import { freeName, makeCurve } from '#core/piece/make';
-import { cutTo } from '#core/piece/check/wellFormed';
+import { cutTo } from '#core/fields/wellFormed';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { usePictures } from '~/composables/usePictures';
 import { usePiece } from '~/stores/piece';

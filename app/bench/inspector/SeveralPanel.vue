@@ -2,7 +2,7 @@
 import { alignSteps, distributeSteps, type Alignment, type Distribution } from '#core/editing/edits/arrange';
 import { turnSelectionSteps } from '#core/editing/edits/turn';
 import { isCurve, isLettering, type Item, type Lettering } from '#core/piece/types';
-import type { LimitName } from '#core/piece/limits';
+import type { LimitName } from '#core/fields/limits';
 import { setStep } from '#core/piece/steps/index';
 import type { Unit } from '~/utils/quantity';
 import { COMMANDS } from '~/commands';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { drawn } from '#core/curves/kinds/drawn';
+import { drawn } from '#core/shapes/drawn';
 import { trackOf } from '#core/curves/index';
 import { parallelLine } from '#core/setting/hand/guides';
 import type { CurveShape } from '#core/piece/types';

@@ -1,9 +1,7 @@
 <script setup lang="ts">
-import { nanoid } from 'nanoid';
-import { artSize } from '#core/editing/edits/bringArt';
-import { isArt, isPicture, type Art, type Picture } from '#core/piece/types';
-import { LIMITS } from '#core/piece/limits';
-import { startDrag } from '~/gestures/startDrag';
+import { isArt, isPicture } from '#core/piece/types';
+import { placedSize, placedWord, usePlacedSize, type Placed } from '~/gestures/placed/usePlacedSize';
+import { roundPoint } from '~/gestures/useSheetPointer';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -25,22 +23,14 @@ const CORNERS = [
   [1, 1],
   [-1, 1],
 ] as const;
-const round = (value: number): number => Math.round(value * 100) / 100;
 
-type Placed = Art | Picture;
-const word = (one: Placed): string => (isArt(one) ? 'art' : 'picture');
-/** Width and height on the sheet, mm. */
-function sizeOf(one: Placed): readonly [number, number] {
-  if (one.type === 'picture') return [one.widthMm, (one.widthMm * one.heightPx) / one.widthPx];
-  const { widthMm, heightMm } = artSize(one);
-  return [widthMm * one.scale, heightMm * one.scale];
-}
+const { scale, dragCorner } = usePlacedSize();
 const placed = steadyList(() =>
   (store.piece?.items ?? []).filter((one): one is Placed => isArt(one) || isPicture(one)).filter((one) => !one.hidden),
 );
 const boxes = computed(() =>
   placed.value.map((art) => {
-    const [w, h] = sizeOf(art);
+    const [w, h] = placedSize(art);
     return {
       art,
       at: view.toScreen(art.centre),
@@ -57,46 +47,6 @@ function onDown(event: PointerEvent, art: Placed): void {
   if (art.locked && !event.shiftKey && !event.altKey) store.select([art.id]);
   else emit('placed', event, art.id);
 }
-/** The same thing at another share of its size, about its middle. */
-function scaled(label: string, art: Placed, by: number, gesture?: string): void {
-  if (art.type === 'picture') {
-    store.set(label, art.id, ['widthMm'], held(art.widthMm * by, LIMITS.lengthMm), gesture);
-    return;
-  }
-  store.set(
-    label,
-    art.id,
-    ['scale'],
-    Math.min(Math.max(art.scale * by, LIMITS.artScale.min), LIMITS.artScale.max),
-    gesture,
-  );
-}
-const held = (mm: number, { min, max }: { min: number; max: number }): number =>
-  Math.min(Math.max(round(mm), min), max);
-/** A corner is dragged towards the middle or away from it. */
-function onCorner(event: PointerEvent, art: Placed, at: { x: number; y: number }): void {
-  if (event.button !== 0) return;
-  event.stopPropagation();
-  const gesture = nanoid(8),
-    box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
-  const far = (x: number, y: number): number => Math.max(Math.hypot(x - box.left - at.x, y - box.top - at.y), 1);
-  const from = far(event.clientX, event.clientY);
-  startDrag(event, {
-    move: (next) => {
-      scaled(`Size of ${word(art)}`, art, far(next.clientX, next.clientY) / from, gesture);
-      const now = placed.value.find(({ id }) => id === art.id) ?? art;
-      const [w, h] = sizeOf(now);
-      view.label = {
-        text: `${w.toFixed(2)} × ${h.toFixed(2)} mm`,
-        at: view.toSheet({ x: next.clientX - box.left, y: next.clientY - box.top }),
-        snapped: false,
-      };
-    },
-    end: () => {
-      view.label = null;
-    },
-  });
-}
 /** What a key does to one of them alone; false for nothing. */
 function onOwnKey(event: KeyboardEvent, art: Placed): boolean {
   const { key } = event;
@@ -105,11 +55,13 @@ function onOwnKey(event: KeyboardEvent, art: Placed): boolean {
   else if (key === 'Delete' || key === 'Backspace') emit('remove', art.id);
   else if (art.locked) return false;
   else if (way) {
-    store.set(`Nudge ${word(art)}`, art.id, ['centre'], {
-      x: round(art.centre.x + way.x),
-      y: round(art.centre.y + way.y),
-    });
-  } else if (key === '+' || key === '-') scaled(`Size of ${word(art)}`, art, key === '+' ? LARGER : 1 / LARGER);
+    store.set(
+      `Nudge ${placedWord(art)}`,
+      art.id,
+      ['centre'],
+      roundPoint({ x: art.centre.x + way.x, y: art.centre.y + way.y }),
+    );
+  } else if (key === '+' || key === '-') scale(art, key === '+' ? LARGER : 1 / LARGER);
   else return false;
   return true;
 }
@@ -152,7 +104,7 @@ function onKey(event: KeyboardEvent, art: Placed): void {
           :cy="at.y + (y * h) / 2"
           r="5"
           :data-corner="`${x} ${y}`"
-          @pointerdown="onCorner($event, art, at)" />
+          @pointerdown="dragCorner($event, art, at)" />
       </template>
     </g>
   </g>

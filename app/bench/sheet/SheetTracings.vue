@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isTracing, type Tracing } from '#core/piece/types';
-import { usePictures } from '~/composables/usePictures';
+import { useTracingDrag } from '~/gestures/placed/useTracingDrag';
 import { api } from '~/utils/api';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -8,7 +8,7 @@ import { useView } from '~/stores/view';
 /** Pictures to trace, dimmed, under everything that is drawn. */
 const store = usePiece();
 const view = useView();
-const { drag } = usePictures();
+const dragTracing = useTracingDrag();
 
 const tracings = steadyList(() => (store.piece?.items ?? []).filter(isTracing).filter((one) => !one.hidden));
 const shown = computed(() =>
@@ -21,7 +21,7 @@ const shown = computed(() =>
 function onDown(event: PointerEvent, tracing: Tracing): void {
   if (event.button !== 0 || view.tool !== 'pick' || tracing.locked) return;
   event.stopPropagation();
-  drag(event, tracing);
+  dragTracing(event, tracing);
 }
 </script>
 

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
-import { Minus, Plus } from 'lucide-vue-next';
-import type { Curve, Lettering } from '#core/piece/types';
+import type { Lettering } from '#core/piece/types';
 import { withGroup } from '#core/editing/edits/groups';
 import type { DraggedKind } from '#core/curves/draft';
 import { letterAt } from '#core/setting/hand/caret';
 import { bookendAt } from '#core/setting/hand/grips';
-import { startDrag } from '~/gestures/startDrag';
 import { usePinch } from '~/composables/usePinch';
 import { useArrowKeys } from '~/gestures/useArrowKeys';
-import { idsAt, usePicking } from '~/gestures/usePicking';
+import { idsAt } from '~/gestures/press/usePicking';
+import { usePresses } from '~/gestures/press/usePresses';
 import { usePointTools } from '~/gestures/usePointTools';
 import { endNudges } from '~/gestures/nudgeRun';
 import { useSheetGestures } from '~/gestures/useSheetGestures';
@@ -22,12 +21,10 @@ const store = usePiece();
 const view = useView();
 const surface = useTemplateRef<SVGSVGElement>('surface');
 const gestures = useSheetGestures(surface);
-const { pick, within } = usePicking(gestures.dragSelection);
 const nudge = useArrowKeys(gestures);
 usePinch(surface);
 const tools = usePointTools({ at: gestures.at, add: gestures.addCurve });
 const spaceHeld = ref(false);
-const miss = ref(false);
 
 const { width, height } = useElementSize(surface);
 watch([width, height], ([w, h], [oldW]) => {
@@ -61,92 +58,12 @@ const sheet = computed(() => {
   return { ...corner, width: widthMm * view.scale, height: heightMm * view.scale };
 });
 
-function onDesk(event: PointerEvent): void {
-  if (event.button === 1 || spaceHeld.value) {
-    event.preventDefault();
-    gestures.pan(event);
-    return;
-  }
-  if (event.button !== 0) return;
-  if (view.tool === 'letter') letter(event);
-  else if (view.tool === 'cut') cut(event);
-  else if (view.tool === 'pick') {
-    if (!event.shiftKey) store.select([]);
-    gestures.drawFrame(event, within);
-  } else if (view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch') tools.down(event);
-  else gestures.drawCurve(event, view.tool);
-}
-
-function letter(event: PointerEvent, on?: Curve): void {
-  event.preventDefault();
-  miss.value = !gestures.letterAt(gestures.at(event), on, true);
-  if (!miss.value && store.selectedLettering) emit('typing');
-}
-
-/** One click cuts once; the tool stays in hand only where there was nothing to cut. */
-function cut(event: PointerEvent, on?: Curve): void {
-  event.preventDefault();
-  miss.value = !gestures.cutAt(gestures.at(event), on);
-}
-
-function onCurve(event: PointerEvent, curve: Curve): void {
-  if (spaceHeld.value || event.button !== 0) return;
-  event.stopPropagation();
-  if (view.tool === 'letter') letter(event, curve);
-  else if (view.tool === 'cut') cut(event, curve);
-  else if (view.tool === 'pick') pick(event, curve.id, () => gestures.dragEdge(event, curve));
-  else onDesk(event);
-}
-
-/** The inside of a filled shape: it is taken hold of there as a whole. */
-function onInside(event: PointerEvent, curve: Curve): void {
-  // Else the desk beneath would take the same press once more.
-  event.stopPropagation();
-  if (spaceHeld.value || event.button !== 0 || view.tool !== 'pick') {
-    onDesk(event);
-    return;
-  }
-  pick(event, curve.id, () => {
-    store.select([curve.id]);
-    gestures.dragSelection(event, curve.id);
-  });
-}
-
-function onPlaced(event: PointerEvent, id: string): void {
-  pick(event, id, () => {
-    store.select([id]);
-    gestures.dragSelection(event, id);
-  });
-}
-
-function onLettering(event: PointerEvent, lettering: Lettering): void {
-  if (spaceHeld.value || event.button !== 0) return;
-  event.stopPropagation();
-  // While gaps are picked, Shift adds another of the same lettering.
-  const moreGaps = view.gaps.length > 0 && store.selectedId === lettering.id;
-  if (view.tool === 'pick' && view.typing && store.selectedId === lettering.id) pickWords(event, lettering);
-  else if (view.tool === 'pick' && moreGaps) gestures.dragLettering(event, lettering);
-  else if (view.tool === 'pick') pick(event, lettering.id, () => gestures.dragLettering(event, lettering));
-  else onDesk(event);
-}
-
-/** While words are typed, a press among them puts the caret there, and a drag picks a stretch. */
-function pickWords(event: PointerEvent, lettering: Lettering): void {
-  // The field keeps the keys.
-  event.preventDefault();
-  const set = store.settings.get(lettering.id);
-  const hit = (next: MouseEvent): number | null =>
-    set?.ok ? (letterAt(set.value, gestures.at(next))?.caret ?? null) : null;
-  const from = hit(event);
-  if (from === null) return;
-  view.range = { from, to: from };
-  startDrag(event, {
-    move: (next) => {
-      const to = hit(next) ?? from;
-      view.range = { from: Math.min(from, to), to: Math.max(from, to) };
-    },
-  });
-}
+const { miss, onDesk, onCurve, onInside, onPlaced, onLettering } = usePresses({
+  gestures,
+  tools,
+  spaceHeld,
+  askForWords: () => emit('typing'),
+});
 
 /** What the tool in hand makes, put down by a key: a curve in the middle of the sheet, or words on the curve selected. */
 watch(
@@ -231,27 +148,10 @@ useEventListener(window, 'keyup', (event: KeyboardEvent) => {
 
 const drawsPoints = computed(() => view.tool === 'points' || view.tool === 'pen' || view.tool === 'sketch');
 
-watch(
-  () => view.tool,
-  () => {
-    miss.value = false;
-  },
-);
 const frame = computed(() => {
   if (!view.frame) return null;
   const [a, b] = [view.toScreen(view.frame.min), view.toScreen(view.frame.max)];
   return { x: a.x, y: a.y, width: b.x - a.x, height: b.y - a.y };
-});
-const tip = computed(() => {
-  if (!view.label) return null;
-  const at = view.toScreen(view.label.at);
-  const wide = Math.min(24 + view.label.text.length * 6.6, 280);
-  return {
-    text: view.label.text,
-    snapped: view.label.snapped,
-    x: Math.min(at.x + 18, view.width - wide - 8),
-    y: Math.max(at.y - 38, 24),
-  };
 });
 </script>
 
@@ -326,18 +226,11 @@ const tip = computed(() => {
       <SheetRulers v-if="view.clean !== 'alone'" />
       <rect v-if="frame" class="frame" v-bind="frame" />
     </svg>
-    <p v-if="tip" class="tip" :class="{ snapped: tip.snapped }" :style="{ left: `${tip.x}px`, top: `${tip.y}px` }">
-      {{ tip.text }}
-    </p>
+    <SheetTip />
     <SheetHint v-if="!drawsPoints" :miss="miss" />
     <OversetFits />
     <DraftBar v-if="drawsPoints" :tools="tools" />
-    <div v-if="view.clean !== 'alone'" class="zoom" role="group" aria-label="Zoom">
-      <button type="button" aria-label="Zoom out" @click="view.zoomBy(1 / 1.25)"><Minus :size="14" /></button>
-      <span aria-live="off">{{ Math.round(view.percent) }} %</span>
-      <button type="button" aria-label="Zoom in" @click="view.zoomBy(1.25)"><Plus :size="14" /></button>
-      <button type="button" @click="view.fit(store.piece!.sheet)">Fit sheet</button>
-    </div>
+    <ZoomBar v-if="view.clean !== 'alone'" />
   </section>
 </template>
 
@@ -400,55 +293,10 @@ const tip = computed(() => {
   stroke-dasharray: 1 4;
   pointer-events: none;
 }
-.tip {
-  position: absolute;
-  width: max-content;
-  max-width: 280px;
-  padding: 4px 11px;
-  border-radius: 6px;
-  background: var(--ink);
-  color: #fff;
-  font-size: 12px;
-  pointer-events: none;
-}
-.tip.snapped {
-  background: var(--teal);
-}
 .frame {
   fill: #0f6b6b14;
   stroke: var(--teal);
   stroke-dasharray: 5 3;
   pointer-events: none;
-}
-.zoom {
-  position: absolute;
-  right: 12px;
-  bottom: 10px;
-  display: flex;
-  align-items: center;
-  gap: 2px;
-  padding: 2px 4px;
-  background: var(--paper);
-  border: 1px solid var(--hairline);
-  border-radius: 7px;
-}
-.zoom span {
-  min-width: 46px;
-  text-align: center;
-  font-variant-numeric: tabular-nums;
-}
-.zoom button {
-  display: grid;
-  place-items: center;
-  min-width: 26px;
-  height: 26px;
-  padding: 0 6px;
-  border: 0;
-  border-radius: 5px;
-  background: none;
-  cursor: pointer;
-}
-.zoom button:hover {
-  background: var(--teal-wash);
 }
 </style>

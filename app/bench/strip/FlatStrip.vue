@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { STANCES } from '#core/setting/stances/index';
+import { STANCES } from '#core/stances/index';
 import { useElementSize } from '@vueuse/core';
 import { Minus, Plus } from 'lucide-vue-next';
 import { evenness } from '#core/setting/space/trueGaps';

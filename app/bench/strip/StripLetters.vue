@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import { traceOnStrip } from '#core/drawing/traceLetters';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
-import { bookendAt, slideTo } from '#core/setting/hand/grips';
-import { placedByBookends } from '#core/setting/space/fill';
 import { gapsOf } from '#core/setting/space/gaps';
 import { SQUINT } from '#core/setting/hand/grey';
 import { millimetres } from '#core/setting/hand/strip';
-import { startDrag } from '~/gestures/startDrag';
 import { useCollisions } from '~/composables/useCollisions';
-import { useGaps } from '~/composables/useGaps';
-import { useLetterNudge } from '~/gestures/useLetterNudge';
 import { STRIP } from '~/composables/useStrip';
+import { useStripBookend } from '~/gestures/strip/useStripBookend';
+import { useStripLetters, type StripWhite } from '~/gestures/strip/useStripLetters';
+import { useStripPointer } from '~/gestures/strip/useStripPointer';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 
@@ -19,16 +17,13 @@ const emit = defineEmits<{ tell: [text: string] }>();
 const HEIGHT = 140;
 const BASE = 56;
 const SCALE = 114;
-const SNAP_PX = 8;
 
 const store = usePiece();
 useSidePanel();
 const view = useView();
 const unrolled = inject(STRIP)!;
-const { set, strip, scale, width, origin, px, mmAt } = unrolled;
+const { set, strip, scale, width, origin, px } = unrolled;
 const surface = useTemplateRef<SVGSVGElement>('surface');
-const { nudge } = useLetterNudge();
-const gaps = useGaps();
 const touching = useCollisions();
 
 /** Marks whose names have room. */
@@ -58,10 +53,9 @@ const over = computed(() => new Set(set.value?.overset.letters ?? []));
 const good = computed(() => (set.value ? lettersPath((i) => !over.value.has(i)) : ''));
 const bad = computed(() => (set.value && over.value.size > 0 ? lettersPath((i) => over.value.has(i)) : ''));
 
-const at = (event: PointerEvent): number => mmAt(event.clientX - surface.value!.getBoundingClientRect().left);
 const lineGaps = computed(() => (set.value ? gapsOf(set.value).filter((gap) => gap.line === set.value) : []));
 /** The white between letters, as far as it can be clicked; it begins where the ink ends. */
-const whites = computed(() =>
+const whites = computed((): StripWhite[] =>
   lineGaps.value.map((gap) => {
     const middle = px(strip.value!.placeOf(gap.middle)),
       half = Math.max((gap.mm / 2) * scale.value, 3.5);
@@ -69,92 +63,9 @@ const whites = computed(() =>
   }),
 );
 
-/** A fit that is kept by tracking has the say in it. */
-const trackedByFit = computed(
-  () =>
-    store.selectedLettering?.fit.kept === true &&
-    store.selectedLettering.fit.rules.some((rule) => rule.by === 'tracking'),
-);
-
-function dragLetters(event: PointerEvent): void {
-  if (event.altKey && !trackedByFit.value) {
-    spread(event);
-    return;
-  }
-  const { lettering, track } = set.value!;
-  const all = strip.value!;
-  const mm = scale.value;
-  const [from, fromY] = [event.clientX, event.clientY];
-  const x = at(event);
-  const white = whites.value.find(
-    (one) => Math.abs(px(x) - one.middle) <= Math.min(one.width / 2, Math.max(one.gap.leastMm * mm, 4)),
-  );
-  const { origins, end } = set.value!.measured;
-  // The letter under the pointer: the one whose middle is nearest.
-  let index = 0;
-  all.letters.forEach((letter, i) => {
-    if (Math.abs(letter.x - x) < Math.abs(all.letters[index]!.x - x)) index = i;
-  });
-  const own = origins[index] ?? 0;
-  const behind = origins.reduce((least, one) => (one > own && one < least ? one : least), end);
-  const picked = !view.typing && view.range?.from === own && view.range.to === behind;
-  startDrag(event, {
-    move: (next, gesture) => {
-      if (picked) {
-        emit('tell', nudge(lettering, own, (next.clientX - from) / mm, (fromY - next.clientY) / mm, gesture));
-        return;
-      }
-      if (lettering.fit.kept && placedByBookends(lettering, track.path.path.closed)) {
-        emit('tell', 'kept filled between its bookends: move these');
-        return;
-      }
-      const grip = slideTo(lettering, track, all.fractionAt((next.clientX - from) / mm), SNAP_PX / mm);
-      store.set('Slide along the curve', lettering.id, ['anchor'], grip.value, gesture);
-      emit('tell', grip.label);
-    },
-    end: (last, moved) => {
-      emit('tell', '');
-      if (moved || origins.length === 0) return;
-      if (white) gaps.pick(white.gap.at, last.shiftKey);
-      else {
-        gaps.letGo();
-        view.range = { from: own, to: behind };
-      }
-    },
-  });
-}
-
-/** With Alt the letters are spread about the anchor: the one that is held follows the pointer. */
-function spread(event: PointerEvent): void {
-  const {
-    lettering,
-    scaleX,
-    measured: { run },
-  } = set.value!;
-  const x = at(event),
-    mm = scale.value,
-    left = event.clientX;
-  const em = (run.face.metrics.upem / 1000) * scaleX;
-  const before = lettering.spacing.tracking;
-  // As many gaps lie between the anchor and the letter as its share of the line.
-  const letters = strip.value!.letters;
-  const mean = letters.length > 1 ? (letters.at(-1)!.x - letters[0]!.x) / (letters.length - 1) : 1;
-  const count = Math.abs(x) < mean / 2 ? Math.sign(x || 1) / 2 : x / mean;
-  startDrag(event, {
-    move: (next, gesture) => {
-      const tracking = Math.round((before + (next.clientX - left) / mm / count / em) * 2) / 2;
-      const problem = store.set(
-        'Tracking',
-        lettering.id,
-        ['spacing', 'tracking'],
-        Math.min(Math.max(tracking, -500), 2000),
-        gesture,
-      );
-      emit('tell', problem?.message ?? `tracking ${tracking.toFixed(1)}`);
-    },
-    end: () => emit('tell', ''),
-  });
-}
+const pointer = useStripPointer(unrolled, surface, (text) => emit('tell', text));
+const dragLetters = useStripLetters(pointer, whites);
+const dragBookend = useStripBookend(pointer);
 
 /** Letters that are picked, as boxes behind them. */
 const pickedBoxes = computed(() => {
@@ -181,23 +92,6 @@ const touches = computed(() =>
       mm: one.mm,
     })),
 );
-
-function dragBookend(event: PointerEvent, which: 'start' | 'end'): void {
-  const { lettering, track } = set.value!;
-  const all = strip.value!;
-  // The strip is drawn anew while a bookend moves, so the drag keeps the scale that it began with.
-  const slack = (which === 'start' ? all.bookendStart : all.bookendEnd) - at(event);
-  const [o, mm, left] = [origin.value, scale.value, surface.value!.getBoundingClientRect().left];
-  startDrag(event, {
-    move: (next, gesture) => {
-      const x = (next.clientX - left - o) / mm + slack;
-      const grip = bookendAt(lettering, track, which, all.fractionAt(x), SNAP_PX / mm);
-      store.set('Move bookend', lettering.id, ['bookends'], grip.value, gesture);
-      emit('tell', grip.label);
-    },
-    end: () => emit('tell', ''),
-  });
-}
 </script>
 
 <template>

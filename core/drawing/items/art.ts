@@ -1,8 +1,8 @@
 import { curveKind, type Track } from '../../curves';
-import type { Similarity } from '../../curves/similarity';
+import type { Similarity } from '../../shapes/similarity';
 import type { OutlineSink } from '../../geometry/outlines/outlineSink';
 import { tracePath } from '../../geometry/outlines/tracePath';
-import type { DrawnShape } from '../../piece/shapes/drawn';
+import type { DrawnShape } from '../../shapes/drawn';
 import type { Art } from '../../piece/types';
 import { drawnStroke, type Inks } from '../inks';
 import { plain, type PaintedPath } from '../painted';

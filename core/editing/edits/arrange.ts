@@ -1,5 +1,5 @@
 import { tracksOf } from '../../curves';
-import { moveBy } from '../../curves/similarity';
+import { moveBy } from '../../shapes/similarity';
 import { extentOf } from '../../geometry/extent';
 import type { Vec } from '../../geometry/vec';
 import type { Step } from '../../piece/steps';

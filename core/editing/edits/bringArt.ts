@@ -1,13 +1,13 @@
 import { deltaE, fromHex, nearestCmyk, screenRgb } from '../../ink/colour';
 import { curveKind, trackOf } from '../../curves';
 import type { BroughtIn } from '../../import/svg';
-import { moveBy } from '../../curves/similarity';
+import { moveBy } from '../../shapes/similarity';
 import { extentOf, middleOf } from '../../geometry/extent';
 import { PLAIN_INK } from '../../piece/inks';
 import { makeStroke } from '../../piece/make';
 import { setStep, type Step } from '../../piece/steps';
-import { LIMITS } from '../../piece/limits';
-import { cutTo } from '../../piece/check/wellFormed';
+import { LIMITS } from '../../fields/limits';
+import { cutTo } from '../../fields/wellFormed';
 import type { Art, ArtPart, Ink, Piece } from '../../piece/types';
 import { fail, ok, type Result } from '../../result';
 

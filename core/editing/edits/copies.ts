@@ -1,7 +1,7 @@
 import { tracksOf } from '../../curves';
 import { clockAtFraction, fractionOf } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
-import { moveBy, turnAbout } from '../../curves/similarity';
+import type { Track } from '../../shapes/kind';
+import { moveBy, turnAbout } from '../../shapes/similarity';
 import type { Vec } from '../../geometry/vec';
 import { wrap } from '../../geometry/wrap';
 import { freeName } from '../../piece/make';

@@ -1,7 +1,7 @@
 import { wrap } from '../../geometry/wrap';
 import { trackOf, tracksOf } from '../../curves';
 import { clockAtFraction, fractionOf } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { drawnFrom } from '../../curves/toDrawn';
 import { nearest } from '../../geometry/nearest';
 import { subPath } from '../../geometry/subPath';

@@ -1,10 +1,10 @@
 import { trackOf, tracksOf } from '../../curves';
-import { drawn } from '../../curves/kinds/drawn';
+import { drawn } from '../../shapes/drawn';
 import { drawnFrom } from '../../curves/toDrawn';
 import { pathEnds } from '../../geometry/extent';
 import { distance, normaliseDeg } from '../../geometry/vec';
-import type { ArcShape } from '../../piece/shapes/arc';
-import type { CurveNode, DrawnShape } from '../../piece/shapes/drawn';
+import type { ArcShape } from '../../shapes/arc';
+import type { CurveNode, DrawnShape } from '../../shapes/drawn';
 import { setStep, type Step } from '../../piece/steps';
 import {
   followersOf,

@@ -1,7 +1,7 @@
 import { curveKind, trackOf, tracksOf } from '../../curves';
 import { fractionOf } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
-import { mapPoint, scaleAbout, turnAbout, type Similarity } from '../../curves/similarity';
+import type { Track } from '../../shapes/kind';
+import { mapPoint, scaleAbout, turnAbout, type Similarity } from '../../shapes/similarity';
 import { drawnFrom } from '../../curves/toDrawn';
 import { frameAt } from '../../geometry/walk';
 import { wrap } from '../../geometry/wrap';

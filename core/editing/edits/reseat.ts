@@ -1,5 +1,5 @@
 import { fractionOf } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { nearest } from '../../geometry/nearest';
 import { frameAt } from '../../geometry/walk';
 import type { Vec } from '../../geometry/vec';

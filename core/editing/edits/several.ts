@@ -1,5 +1,5 @@
 import { tracksOf } from '../../curves';
-import { mapPoint, type Similarity } from '../../curves/similarity';
+import { mapPoint, type Similarity } from '../../shapes/similarity';
 import { extentOf } from '../../geometry/extent';
 import type { Vec } from '../../geometry/vec';
 import { setStep, type Step } from '../../piece/steps';

@@ -1,5 +1,5 @@
 import { tracksOf } from '../../curves';
-import { turnAbout } from '../../curves/similarity';
+import { turnAbout } from '../../shapes/similarity';
 import { distance, type Vec } from '../../geometry/vec';
 import type { Step } from '../../piece/steps';
 import { findCurve, findItem, isCurve, isFree, isLettering, type Item, type Piece } from '../../piece/types';

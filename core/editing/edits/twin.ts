@@ -1,6 +1,6 @@
-import { TWIN_SHARES } from '../../piece/fields';
+import { TWIN_SHARES } from '../../fields';
 import { freeName, makeCurve } from '../../piece/make';
-import type { ArcShape } from '../../piece/shapes/arc';
+import type { ArcShape } from '../../shapes/arc';
 import { tracksOf, type Track } from '../../curves';
 import { fractionOf } from '../../curves/clock';
 import { distance } from '../../geometry/vec';

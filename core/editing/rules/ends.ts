@@ -1,6 +1,6 @@
 import { tracksOf } from '../../curves';
 import { fractionOf } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { wrap } from '../../geometry/wrap';
 import { setStep, withMore, type Step } from '../../piece/steps';
 import { findLettering, type Lettering, type Piece } from '../../piece/types';

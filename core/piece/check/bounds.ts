@@ -1,5 +1,5 @@
-import { unionOf } from '../fields';
-import { isWellFormed } from './wellFormed';
+import { unionOf } from '../../fields';
+import { isWellFormed } from '../../fields/wellFormed';
 import type { Problem } from '../../result';
 
 /** What any JSON that comes in may be at most. A piece at its limits is within. */

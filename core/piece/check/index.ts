@@ -1,8 +1,8 @@
 import type { Problem } from '../../result';
-import { fieldsOf } from '../fields';
+import { fieldsOf } from '../../fields';
 import { crossProblems } from './cross';
 import { item as itemSchema } from '../items';
-import { LIMITS } from '../limits';
+import { LIMITS } from '../../fields/limits';
 import { problemsOf } from './problems';
 import { pieceSchema } from '../schema';
 import type { Step } from '../steps';

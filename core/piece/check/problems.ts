@@ -1,7 +1,7 @@
 import { ValidationError } from 'yup';
 import type { Problem } from '../../result';
 import { boundsProblem } from './bounds';
-import { acceptorOf } from '../fields';
+import { acceptorOf } from '../../fields';
 
 interface Schema {
   readonly validateSync: (value: unknown, options: object) => unknown;

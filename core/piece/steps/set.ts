@@ -1,5 +1,5 @@
 import { ok } from '../../result';
-import { LIMITS } from '../limits';
+import { LIMITS } from '../../fields/limits';
 import type { Piece } from '../types';
 import { doesNotFit, type StepKind } from './kind';
 

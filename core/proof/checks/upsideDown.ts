@@ -1,4 +1,4 @@
-import { STANCES, LETTER } from '../../setting/stances';
+import { STANCES, LETTER } from '../../stances';
 import { hypot } from '../../hypot';
 import { frameAt } from '../../geometry/walk';
 import { setStep } from '../../piece/steps';

@@ -1,4 +1,4 @@
-import { STANCES } from '../stances';
+import { STANCES } from '../../stances';
 import type { MeasuredPath } from '../../geometry/measuredPath';
 import { hypot } from '../../hypot';
 import { pointAt, tangentAt } from '../../geometry/segment';

@@ -1,6 +1,6 @@
 import { hypot } from '../../hypot';
 import { type SetLettering } from '../line/set';
-import { LETTER } from '../stances';
+import { LETTER } from '../../stances';
 
 /**
  * How far the letters of a lettering stand from where they stood, mm: the greatest distance of any letter's middle on

@@ -1,4 +1,4 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import type { Vec } from '../../geometry/vec';
 import type { Lettering, Side } from '../../piece/types';
 import { baselineDistance, reseatLettering, type Heights } from '../line/seat';

@@ -1,5 +1,5 @@
 import { clockAtFraction } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { frameAt } from '../../geometry/walk';
 import { normaliseDeg, type Vec } from '../../geometry/vec';
 import { makeLettering } from '../../piece/make';

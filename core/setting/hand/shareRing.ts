@@ -1,5 +1,5 @@
 import { wrap } from '../../geometry/wrap';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import type { Bookends, Tops } from '../../piece/types';
 import { isClosed } from '../line/anchorPlaces';
 import { anchoredAt } from './grips';

@@ -2,7 +2,7 @@ import { fractionAtClock } from '../../curves/clock';
 import { ROW, stretchedFromDistance, walkTo } from '../../geometry/walk';
 import { isClosed } from '../line/anchorPlaces';
 import { type SetLettering } from '../line/set';
-import { LETTER, STANCES, type Standing } from '../stances';
+import { LETTER, STANCES, type Standing } from '../../stances';
 
 export interface StripTick {
   /** Place on the strip. */

@@ -1,5 +1,5 @@
 import { clockAtFraction, fractionAtClock, fractionOf } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { normaliseDeg } from '../../geometry/vec';
 import type { CurvePlace } from '../../piece/types';
 import { frameAt } from '../../geometry/walk';

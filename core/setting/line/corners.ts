@@ -1,4 +1,4 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { measurePath } from '../../geometry/measuredPath';
 import { endPoint, pointAt, tangentAt, type Segment } from '../../geometry/segment';
 import { subPath } from '../../geometry/subPath';

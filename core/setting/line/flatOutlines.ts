@@ -1,4 +1,4 @@
-import { bendingOf, LETTER } from '../stances';
+import { bendingOf, LETTER } from '../../stances';
 import { hypot } from '../../hypot';
 import { ROW, walkTo } from '../../geometry/walk';
 import { flattenedContours } from '../../geometry/outlines/outline';

@@ -4,7 +4,7 @@ import type { Vec } from '../../geometry/vec';
 import type { Alignment, Anchor, Stance } from '../../piece/types';
 import { eachHullPoint, inkReach, type InkReach, type Pose } from './inkEnds';
 import type { MeasuredRun } from './measure';
-import { LETTER, bendingOf, followsCurve, STANCES, writeAxes } from '../stances';
+import { LETTER, bendingOf, followsCurve, STANCES, writeAxes } from '../../stances';
 
 /** What the steps of setting one line share. */
 export interface Ground {

@@ -1,4 +1,4 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { fitHermite } from '../../geometry/hermite';
 import { measurePath } from '../../geometry/measuredPath';
 import { nearest } from '../../geometry/nearest';

@@ -1,4 +1,4 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import type { Alignment, Bookends, Lettering, Seat, SeatedBy, Side, Tops } from '../../piece/types';
 import type { FaceMetrics } from '../../type/face';
 import type { HeldLine } from './hold';

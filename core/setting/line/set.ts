@@ -1,4 +1,4 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import type { MeasuredPath } from '../../geometry/measuredPath';
 import { stretchedFromDistance } from '../../geometry/walk';
 import type { Lettering, Stance } from '../../piece/types';

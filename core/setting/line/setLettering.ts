@@ -1,8 +1,8 @@
 import type { SetLettering } from './set';
 import { holdNotes, noRoom, notesOf } from './notes';
-import { PLAIN_STANCE } from '../../piece/stances';
+import { PLAIN_STANCE } from '../../piece/stance';
 import { fractionOf } from '../../curves/clock';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { ROW, stretchedLength } from '../../geometry/walk';
 import type { Lettering, Stance } from '../../piece/types';
 import { fail, ok, type Result } from '../../result';
@@ -32,7 +32,7 @@ import {
 import { bookendsInReading, measureOverset } from './overset';
 import { baselineDistance, heightsOf, heldBaseline, readingDirection, type Heights } from './seat';
 import { mmPerUnit } from './size';
-import { isFlat, LETTER, STANCES } from '../stances';
+import { isFlat, LETTER, STANCES } from '../../stances';
 import { stepOver } from './stepOver';
 import { foldedLetters, tightness } from './tightness';
 

@@ -1,4 +1,4 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { stretchedFromDistance, stretchedLength } from '../../geometry/walk';
 import { cornersOf } from './corners';
 

@@ -1,4 +1,4 @@
-import { PLAIN_STANCE } from '../../piece/stances';
+import { PLAIN_STANCE } from '../../piece/stance';
 import { trackOf } from '../../curves';
 import type { Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';

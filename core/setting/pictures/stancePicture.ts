@@ -1,4 +1,4 @@
-import { STANCES } from '../stances';
+import { STANCES } from '../../stances';
 import { trackOf, type Track } from '../../curves';
 import type { CurveShape, Lettering, StanceKind } from '../../piece/types';
 import { ProgrammerError } from '../../result';

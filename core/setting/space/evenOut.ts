@@ -1,5 +1,5 @@
-import { STANCES } from '../stances';
-import type { Track } from '../../curves/kind';
+import { STANCES } from '../../stances';
+import type { Track } from '../../shapes/kind';
 import { frameAt } from '../../geometry/walk';
 import type { Lettering } from '../../piece/types';
 import type { Problem } from '../../result';

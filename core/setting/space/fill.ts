@@ -1,7 +1,7 @@
 import { findZero } from './findZero';
 import { curveKind, trackOf, type Track } from '../../curves';
 import { sharesClock } from '../../curves/clock';
-import { scaleAbout } from '../../curves/similarity';
+import { scaleAbout } from '../../shapes/similarity';
 import type { CurveShape, FitBy, FitRule, Lettering } from '../../piece/types';
 import type { Face } from '../../type/face';
 import { placeAtFraction } from '../line/anchorPlaces';

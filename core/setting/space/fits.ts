@@ -1,5 +1,5 @@
 import { curveKind, trackOf, type Track } from '../../curves';
-import { scaleAbout } from '../../curves/similarity';
+import { scaleAbout } from '../../shapes/similarity';
 import { setStep, type Step } from '../../piece/steps';
 import { type Curve, type CurveShape, type Lettering, parentsOf, type Piece } from '../../piece/types';
 import type { Face } from '../../type/face';

@@ -1,11 +1,11 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import { ROW, stretchedFromDistance, walkTo } from '../../geometry/walk';
 import { letteringsOn, type Lettering, type Ornaments, type Piece } from '../../piece/types';
 import type { Result } from '../../result';
 import { roomsOn } from './rooms';
 import { signOf, type Sign } from './ornamentSigns';
 import type { SetLettering } from '../line/set';
-import type { Standing } from '../stances';
+import type { Standing } from '../../stances';
 
 /** One ornament on the sheet, by its middle. */
 export type PlacedOrnament = Standing;

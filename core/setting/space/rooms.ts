@@ -1,5 +1,5 @@
 import { wrap } from '../../geometry/wrap';
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import type { MeasuredPath } from '../../geometry/measuredPath';
 import { nearest } from '../../geometry/nearest';
 import { frameAt, stretchedFromDistance } from '../../geometry/walk';

@@ -1,4 +1,4 @@
-import type { Track } from '../../curves/kind';
+import type { Track } from '../../shapes/kind';
 import type { FitRule, Lettering } from '../../piece/types';
 import { ok, type Problem, type Result } from '../../result';
 import type { Face } from '../../type/face';

@@ -1,4 +1,4 @@
-import { STANCES } from '../stances';
+import { STANCES } from '../../stances';
 import { foldsOf } from '../../geometry/folds';
 import { frameAt, stretchedFromDistance } from '../../geometry/walk';
 import { joinedByFace, ownDistance, trackedMm } from './collisions';

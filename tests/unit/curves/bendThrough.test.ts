@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { bendThrough, holdOf, straightened } from '#core/curves/bendThrough';
 import { trackOf } from '#core/curves/index';
-import { setNodeKind } from '#core/curves/kinds/drawn';
+import { setNodeKind } from '#core/shapes/drawn';
 import { bendSteps } from '#core/editing/edits/operations';
 import { nearest } from '#core/geometry/nearest';
 import { endPoint, startPoint } from '#core/geometry/segment';
-import type { DrawnShape } from '#core/piece/shapes/drawn';
+import type { DrawnShape } from '#core/shapes/drawn';
 import { findCurve, findLettering, type CurveShape } from '#core/piece/types';
 import { done } from '../../support/edits';
 import { curve, lettering, piece } from '../../support/pieces';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { copyOf, duplicateSteps, pasteSteps, turnLetteringsSteps } from '#core/editing/edits/copies';
 import { boxOfItem, moveSteps, removeSteps, selectable } from '#core/editing/edits/several';
 import { transformSteps } from '#core/editing/edits/operations';
-import { mirrorAbout, moveBy, turnAbout } from '#core/curves/similarity';
+import { mirrorAbout, moveBy, turnAbout } from '#core/shapes/similarity';
 import { transact } from '#core/editing/transact';
 import { pieceProblems } from '#core/piece/check/index';
 import { applySteps, setStep, type Step } from '#core/piece/steps/index';

@@ -3,7 +3,7 @@ import { tracksOf } from '#core/curves/index';
 import { deleteCurveSteps, resizeSteps, reverseSteps, toDrawnSteps, turnSteps } from '#core/editing/edits/operations';
 import { settingOf } from '#core/setting/settingOf';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
-import { LETTER } from '#core/setting/stances/index';
+import { LETTER } from '#core/stances/index';
 import type { Face } from '#core/type/face';
 import { arc, circle, curve, faces, lettering, piece, seat } from '../../support/pieces';
 import { done, same, standing } from '../../support/edits';

@@ -4,12 +4,12 @@ import { describe, expect, it } from 'vitest';
 import type { Schema } from 'yup';
 import { boundsProblem, JSON_BOUNDS } from '#core/piece/check/bounds';
 import { pieceProblems, problemsAfter } from '#core/piece/check/index';
-import { acceptorOf } from '#core/piece/fields';
-import { LIMITS } from '#core/piece/limits';
+import { acceptorOf } from '#core/fields/index';
+import { LIMITS } from '#core/fields/limits';
 import { parsePiece, readPiece } from '#core/piece/read';
 import { pieceSchema } from '#core/piece/schema';
 import { applySteps, isStep, setStep, type Step } from '#core/piece/steps/index';
-import { cutTo, isWellFormed, mended } from '#core/piece/check/wellFormed';
+import { cutTo, isWellFormed, mended } from '#core/fields/wellFormed';
 import { circle, curve, HOME, lettering, piece } from '../../support/pieces';
 
 const inTime = <T>(run: () => T, ms = 1500): T => {

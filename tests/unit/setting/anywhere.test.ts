@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { curveKind } from '#core/curves/index';
-import { mirrorAbout, scaleAbout } from '#core/curves/similarity';
+import { mirrorAbout, scaleAbout } from '#core/shapes/similarity';
 import { frameAt } from '#core/geometry/walk';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { type SetLettering } from '#core/setting/line/set';
-import { LETTER } from '#core/setting/stances/index';
+import { LETTER } from '#core/stances/index';
 import type { Face } from '#core/type/face';
 import { arc, circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { between, seeded } from '../../support/random';

@@ -7,7 +7,7 @@ import { applySteps, setStep } from '#core/piece/steps/index';
 import { findCurve, findLettering, type CurveShape, type Lettering, type Piece, type Seat } from '#core/piece/types';
 import { reseatLettering } from '#core/setting/line/seat';
 import { type SetLettering } from '#core/setting/line/set';
-import { LETTER } from '#core/setting/stances/index';
+import { LETTER } from '#core/stances/index';
 import type { Face } from '#core/type/face';
 import { arc, circle, curve, faces, lettering, piece, seat } from '../../support/pieces';
 import { done } from '../../support/edits';

@@ -4,7 +4,7 @@ import type { CurveShape, Lettering, Side, Tops } from '#core/piece/types';
 import { reseatLettering } from '#core/setting/line/seat';
 import { setLettering } from '#core/setting/line/setLettering';
 import { type SetLettering } from '#core/setting/line/set';
-import { LETTER } from '#core/setting/stances/index';
+import { LETTER } from '#core/stances/index';
 import type { Face } from '#core/type/face';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { arc, circle, faces, lettering, spacing, track, seat } from '../../support/pieces';

@@ -4,7 +4,7 @@ import { traceLettering, traceLetters } from '#core/drawing/traceLetters';
 import { frameAt } from '#core/geometry/walk';
 import type { CurveShape, Lettering, Stance, StanceKind } from '#core/piece/types';
 import { type SetLettering } from '#core/setting/line/set';
-import { LETTER } from '#core/setting/stances/index';
+import { LETTER } from '#core/stances/index';
 import type { Face } from '#core/type/face';
 import { arc, circle, faces, lettering, seat, spacing } from '../../support/pieces';
 import { between, seeded } from '../../support/random';

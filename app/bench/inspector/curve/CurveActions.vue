@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
-import { mirrorAbout, moveBy } from '#core/curves/similarity';
+import { mirrorAbout, moveBy } from '#core/shapes/similarity';
 import { resizeSteps, reverseSteps, toDrawnSteps, transformSteps, turnSteps } from '#core/editing/edits/operations';
 import { freeName, makeCurve } from '#core/piece/make';
 import { isCurve, parentsOf, type Curve, type CurveShape } from '#core/piece/types';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { curveKind } from '#core/curves/index';
-import { moveBy } from '#core/curves/similarity';
+import { moveBy } from '#core/shapes/similarity';
 import { transformSteps } from '#core/editing/edits/operations';
 import type { Curve, CurveShape } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';

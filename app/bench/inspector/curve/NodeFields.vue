@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { insertNode, removeNode, setNodeKind } from '#core/curves/kinds/drawn';
-import type { DrawnShape, NodeKind } from '#core/piece/shapes/drawn';
+import { insertNode, removeNode, setNodeKind } from '#core/shapes/drawn';
+import type { DrawnShape, NodeKind } from '#core/shapes/drawn';
 import type { Curve } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';

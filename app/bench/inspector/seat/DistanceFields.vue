@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { STANCES } from '#core/setting/stances/index';
+import { STANCES } from '#core/stances/index';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Lettering, type Seat, type SeatedBy, type SeatHold } from '#core/piece/types';
 import { releasedSeat } from '#core/editing/edits/release';

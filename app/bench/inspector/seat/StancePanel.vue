@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Lettering, Stance, StanceKind } from '#core/piece/types';
-import { STANCES } from '#core/setting/stances/index';
+import { STANCES } from '#core/stances/index';
 import { STANCE_PICTURE, stancePicture } from '#core/setting/pictures/stancePicture';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';

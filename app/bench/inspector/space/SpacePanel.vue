@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { STANCES } from '#core/setting/stances/index';
+import { STANCES } from '#core/stances/index';
 import type { Lettering } from '#core/piece/types';
 import { worstLine } from '#core/setting/line/set';
 import { useCollisions } from '~/composables/useCollisions';

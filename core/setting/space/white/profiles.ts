@@ -1,4 +1,4 @@
-import { STANCES, LETTER } from '../../stances';
+import { STANCES, LETTER } from '../../../stances';
 import { hypot } from '../../../hypot';
 import { ROW, walkTo } from '../../../geometry/walk';
 import type { Face } from '../../../type/face';

@@ -1,0 +1,63 @@
+import { decodeTable, readTable, type SeriesTable } from '#core/import/table';
+import { guessMapping } from '#core/output/series';
+import { usePiece } from '~/stores/piece';
+import type { SeriesColumns } from '~/workers/series';
+
+/**
+ * The table of a series, and what its columns are used for.
+ *
+ * @param changed called when what was found and made of the table is out of date
+ */
+export function useSeriesTable(changed: () => void) {
+  const store = usePiece();
+  const table = shallowRef<SeriesTable | null>(null);
+  const notes = ref<readonly string[]>([]);
+  /** The column of each lettering that has one, by its id. */
+  const mapping = ref<Record<string, number>>({});
+  /** Columns that are not of words: how often a row is made, and what its file is called. */
+  const columns = shallowRef<SeriesColumns>({ fileColumn: null, quantityColumn: null });
+  /** Why the table cannot be read; empty where it can. */
+  const problem = ref('');
+
+  function take(text: string, note: string | null = null): void {
+    problem.value = '';
+    changed();
+    const read = readTable(text);
+    if (!read.ok) {
+      problem.value = read.problem.message;
+      table.value = null;
+      return;
+    }
+    table.value = read.value;
+    notes.value = [...(note ? [note] : []), ...read.value.notes];
+    mapping.value = { ...guessMapping(store.piece!, read.value) };
+    columns.value = { fileColumn: null, quantityColumn: null };
+  }
+  async function fromFile(event: Event): Promise<void> {
+    const input = event.target as HTMLInputElement,
+      file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
+    if (!text.ok) {
+      problem.value = text.problem.message;
+      return;
+    }
+    take(text.value.text, text.value.note);
+  }
+  function map(id: string, column: number | null): void {
+    const next = { ...mapping.value };
+    if (column === null) Reflect.deleteProperty(next, id);
+    else next[id] = column;
+    mapping.value = next;
+    changed();
+  }
+  function choose(key: keyof SeriesColumns, column: number | null): void {
+    columns.value = { ...columns.value, [key]: column };
+    // What says how many are made is no wording, whatever was guessed of it.
+    if (key === 'quantityColumn')
+      for (const [id, at] of Object.entries(mapping.value)) if (at === column) map(id, null);
+  }
+
+  return { table, notes, mapping, columns, problem, take, fromFile, map, choose };
+}
