@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { ownLineId } from '#core/editing/rules/ownLine';
 import { readableInk } from '#core/editing/edits/readableInk';
 import { fractionAtClock } from '#core/curves/clock';
 import { trackOf, type Track } from '#core/curves/index';
@@ -34,10 +35,10 @@ function freePlace(track: Track, letterings: readonly Lettering[], outMm: number
 const LINE = { share: 0.3, leastMm: 10 } as const;
 
 /** A level line for words that stand on no curve yet, with a place in its middle. */
-function lineAt(piece: Piece, { x, y }: Vec, id: string): Curve {
+function lineAt(piece: Piece, { x, y }: Vec, letteringId: string): Curve {
   const half = Math.max(Math.min(piece.sheet.widthMm * LINE.share, Math.min(x, piece.sheet.widthMm - x)), LINE.leastMm);
   const [left, right, level] = [x - half, x + half, y].map((mm) => Math.round(mm * 100) / 100);
-  return makeCurve(id, freeName(piece, 'Line'), {
+  return makeCurve(ownLineId(letteringId), freeName(piece, 'Line'), {
     kind: 'line',
     from: { x: left!, y: level! },
     to: { x: right!, y: level! },
@@ -54,8 +55,7 @@ function useSetOn({ snapMm, tell }: SheetPointer) {
   const view = useView();
   const unworded = useUnworded();
 
-  return function setOn(where: Vec, curve: Curve, track: Track, isNew: boolean): void {
-    const id = nanoid(8);
+  return function setOn(id: string, where: Vec, curve: Curve, track: Track, isNew: boolean): void {
     const like = store.on(curve.id).at(-1) ?? null;
     const made = setDown(
       id,
@@ -111,10 +111,11 @@ export function useSetDown(pointer: SheetPointer) {
    */
   function letterAt(where: Vec, on?: Curve, alone = false): boolean {
     const near = on ?? curveNear(where);
-    const curve = near ?? (alone ? lineAt(store.piece!, where, nanoid(8)) : null);
+    const id = nanoid(8);
+    const curve = near ?? (alone ? lineAt(store.piece!, where, id) : null);
     const track = curve && (near ? store.trackOf(curve.id) : trackOfLine(curve));
     if (!curve || !track) return false;
-    setOn(where, curve, track, near === null);
+    setOn(id, where, curve, track, near === null);
     return true;
   }
 

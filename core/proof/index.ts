@@ -8,6 +8,7 @@ import { absentPicture } from './checks/absentPicture';
 import { bluntStars } from './checks/bluntStars';
 import { embedding } from './checks/embedding';
 import { emptyWording } from './checks/emptyWording';
+import { fineShapes } from './checks/fineShapes';
 import { fold } from './checks/fold';
 import { inkedGuide } from './checks/inkedGuide';
 import { inkByOverprint } from './checks/inkByOverprint';
@@ -58,6 +59,7 @@ const CHECKS: readonly Check[] = [
   thinGaps,
   thinKnockout,
   bluntStars,
+  fineShapes,
   thinLines,
   smallLetters,
   smallInScreen,

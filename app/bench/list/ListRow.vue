@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { Eye, EyeOff, Lock, LockOpen } from 'lucide-vue-next';
+import { Eye, EyeOff, Group, Lock, LockOpen } from 'lucide-vue-next';
 import { inksOf } from '#core/drawing/inks';
 import { itemKind, nameOf } from '#core/drawing/items/index';
+import { withGroup } from '#core/editing/edits/groups';
 import { findCurve, isLettering, isOrnaments, type Item } from '#core/piece/types';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
@@ -42,6 +43,15 @@ const flip = (label: string, field: string, value: boolean): void => {
   const problem = store.set(label, props.item.id, [field], value);
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 };
+
+/** What it is in a group with; nothing for what stands by itself. */
+const group = computed(() => {
+  const all = withGroup(store.piece!, props.item.id);
+  return all.length > 1 ? all : [];
+});
+const shownSwitches = computed(
+  () => switches.value.filter(({ value }) => value).length + (group.value.length > 0 ? 1 : 0),
+);
 
 /** With Shift or Ctrl a click adds to what is picked. */
 const pick = (event: MouseEvent): void => {
@@ -88,7 +98,7 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <li
     :class="{ chosen, nested }"
-    :style="{ paddingRight: `${switches.filter(({ value }) => value).length * 22}px` }"
+    :style="{ paddingRight: `${shownSwitches * 22}px` }"
     :data-row="item.id"
     :data-lit="view.lit === item.id || undefined"
     @pointerenter="view.light(item.id, $event)"
@@ -124,6 +134,15 @@ function onKey(event: KeyboardEvent): void {
       <span v-else-if="said" class="said quiet">{{ said }}</span>
     </button>
     <span class="switches">
+      <button
+        v-if="group.length > 0"
+        type="button"
+        class="switch on"
+        :aria-label="`Select the group of ${name}`"
+        :title="`In a group of ${group.length}: select all of it`"
+        @click="store.select(group)">
+        <Group :size="14" />
+      </button>
       <button
         v-for="{ field: flag, value, word, icon } in switches"
         :key="flag"

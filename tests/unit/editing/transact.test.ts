@@ -1,9 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { twinSteps } from '#core/editing/edits/twin';
 import { RULES } from '#core/editing/rules/index';
+import { ownLineId } from '#core/editing/rules/ownLine';
 import { finishEdit, receive, settledPiece, transact } from '#core/editing/transact';
 import { invertSteps, applySteps, setStep, type Step } from '#core/piece/steps/index';
-import { findCurve, findLettering, type Piece } from '#core/piece/types';
+import { findCurve, findLettering, type Curve, type Item, type Piece } from '#core/piece/types';
 import type { Faces } from '#core/setting/settingOf';
 import { done } from '../../support/edits';
 
@@ -129,5 +130,42 @@ describe('steps that were made elsewhere', () => {
     expect(receive(p, [[setStep(p, 'words', ['curveId'], 'gone')]])).toMatchObject({
       problem: { code: 'wrong-piece', field: 'items[1].curveId' },
     });
+  });
+});
+
+describe('the line that was made for words alone', () => {
+  const own = ownLineId('words');
+  const from = { x: 10, y: 70 };
+  const start = (changes: Partial<Curve> = {}, more: readonly Item[] = []): Piece =>
+    piece([
+      curve(circle(20), 'ring'),
+      { ...curve({ kind: 'line', from, to: { x: 70, y: 70 } }, own), ...changes },
+      lettering('TIDE', { curveId: own, anchor: lettering('', {}).anchor }),
+      ...more,
+    ]);
+  const moved = (p: Piece) => made(p, [setStep(p, 'words', ['curveId'], 'ring')]);
+  const stays = (p: Piece): boolean => findCurve(p, own) !== undefined;
+
+  it('goes when they move on or go, and comes back with them', () => {
+    const p = start();
+    const after = moved(p);
+    expect(stays(after.piece)).toBe(false);
+    expect(applySteps(after.piece, invertSteps(after.steps))).toEqual({ ok: true, value: p });
+    const words = findLettering(p, 'words')!;
+    expect(stays(made(p, [{ kind: 'remove', index: p.items.indexOf(words), item: words }]).piece)).toBe(false);
+    expect(stays(made(p, [setStep(p, 'words', ['wording'], 'EBB')]).piece)).toBe(true);
+  });
+  it('stays where it is used, painted or locked, and where it was drawn by hand', () => {
+    expect(stays(moved(start({}, [lettering('EBB', { id: 'others', curveId: own })])).piece)).toBe(true);
+    expect(stays(moved(start({ locked: true })).piece)).toBe(true);
+    expect(stays(moved(start({ fill: start().inks[0]!.id })).piece)).toBe(true);
+    const parallel = curve({ kind: 'parallel', of: own, distanceMm: 3 }, 'beside');
+    expect(stays(moved(start({}, [parallel])).piece)).toBe(true);
+    const drawn = piece([
+      curve(circle(20), 'ring'),
+      curve({ kind: 'line', from, to: { x: 70, y: 70 } }, 'drawn'),
+      lettering('TIDE', { curveId: 'drawn' }),
+    ]);
+    expect(findCurve(moved(drawn).piece, 'drawn')).toBeDefined();
   });
 });
