@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileOptions } from '#core/output/formats/index';
 import { IMPOSITION_LIMITS } from '#core/output/impose';
+import { MARKS_AWAY, MARKS_WIDTH } from '#core/output/marks/printMarks';
 import { TRAP_LIMITS } from '#core/output/trap';
 import { RASTER_DPI } from '#core/output/raster/size';
 
@@ -19,6 +20,8 @@ const NUMBERS = {
   dpi: RASTER_DPI,
   tolerance: DXF_TOLERANCES,
   trap: TRAP_LIMITS,
+  away: MARKS_AWAY,
+  thick: MARKS_WIDTH,
   margin: IMPOSITION_LIMITS.marginMm,
   gutter: IMPOSITION_LIMITS.gutterMm,
 } as const;
@@ -40,6 +43,8 @@ const OPTIONS = {
   dpi: { type: 'string' },
   tolerance: { type: 'string' },
   trap: { type: 'string' },
+  away: { type: 'string' },
+  thick: { type: 'string' },
   margin: { type: 'string' },
   gutter: { type: 'string' },
   map: { type: 'string', multiple: true },
@@ -57,6 +62,8 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   dpi: 'dpi',
   tolerance: 'toleranceMm',
   trap: 'trapMm',
+  away: 'marksAwayMm',
+  thick: 'marksWidthMm',
   paper: 'imposition',
   nested: 'imposition',
   turned: 'imposition',
@@ -141,6 +148,8 @@ export function readOptions(args: readonly string[]): Options | string {
     weedingBox: is('box'),
     slug: is('slug'),
     trapMm: number('trap', 0),
+    marksAwayMm: number('away', MARKS_AWAY.standard),
+    marksWidthMm: number('thick', MARKS_WIDTH.standard),
     date: is('dated') ? new Date().toISOString() : null,
     bleed: is('bleed'),
     toleranceMm: number('tolerance', DXF_TOLERANCE_MM),

@@ -9,7 +9,8 @@ const following = new Set<() => void>();
 let held = false;
 
 /**
- * For a part beside the sheet that shows what is on it: while words are typed it follows the sheet, see `sheetFirst`.
+ * For a part beside the sheet that shows what is on it: while words are typed, something is dragged or selected, it
+ * follows the sheet, see `sheetFirst`.
  */
 export function useSidePanel(): void {
   const scope = getCurrentScope()!;
@@ -30,6 +31,11 @@ function release(): void {
   for (const run of following) run();
   following.clear();
   for (const part of parts) part.resume();
+}
+
+/** Has the parts beside the sheet follow with the next rendering, for what the hand does in them at once. */
+export function showSidePanels(): void {
+  if (held) release();
 }
 
 /**

@@ -23,12 +23,17 @@ export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack
   const gesture = nanoid(12);
   const from = { x: event.clientX, y: event.clientY };
   let moved = false;
+  /** While it lasts, what stands beside the sheet follows only now and then: the sheet has to keep up with the hand. */
+  const ended = ref(false);
   let waiting: PointerEvent | null = null;
   let frame = 0;
   // A fast pointer reports more often than the screen is drawn: the last report of a frame counts.
   const run = (): void => {
     frame = 0;
-    if (waiting) move(waiting, gesture);
+    if (waiting) {
+      sheetFirst(() => ended.value);
+      move(waiting, gesture);
+    }
     waiting = null;
   };
   const onMove = (next: PointerEvent): void => {
@@ -52,6 +57,7 @@ export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack
     letGo();
     run();
     end?.(last, moved);
+    ended.value = true;
   };
   const onKey = (key: KeyboardEvent): void => {
     if (key.key !== 'Escape') return;
@@ -62,6 +68,7 @@ export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack
     store.takeBack(gesture);
     view.label = null;
     takenBack?.();
+    ended.value = true;
   };
   window.addEventListener('pointermove', onMove);
   window.addEventListener('pointerup', stop);

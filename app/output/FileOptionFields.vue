@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileFormat, FileOptions } from '#core/output/formats/index';
+import { MARKS_AWAY, MARKS_WIDTH } from '#core/output/marks/printMarks';
 import { RASTER_DPI, rasterSize } from '#core/output/raster/size';
 import { TRAP_LIMITS } from '#core/output/trap';
 import { usePiece } from '~/stores/piece';
@@ -58,6 +59,15 @@ const TICKS: readonly Tick[] = [
 ];
 /** One line a length that can be chosen. */
 const NUMBERS = [
+  {
+    option: 'marksAwayMm',
+    name: 'Marks from trim',
+    label: 'From the trim to the marks',
+    limits: MARKS_AWAY,
+    step: 0.5,
+    places: 2,
+  },
+  { option: 'marksWidthMm', name: 'Mark weight', label: 'Weight of marks', limits: MARKS_WIDTH, step: 0.05, places: 2 },
   { option: 'trapMm', name: 'Trapping', label: 'Trapping', limits: TRAP_LIMITS, step: 0.02, places: 2 },
   {
     option: 'toleranceMm',
@@ -68,7 +78,13 @@ const NUMBERS = [
     places: 3,
   },
 ] as const;
-const numbers = computed(() => NUMBERS.filter(({ option }) => props.has.includes(option)));
+const ofMarks: readonly string[] = ['marksAwayMm', 'marksWidthMm'];
+const numbers = computed(() =>
+  NUMBERS.filter(
+    ({ option }) =>
+      props.has.includes(option) && (!ofMarks.includes(option) || (props.options.marks && !props.options.imposition)),
+  ),
+);
 const ticks = computed(() =>
   TICKS.filter(({ option, matters }) => (props.has as readonly string[]).includes(option) && (matters?.() ?? true)),
 );

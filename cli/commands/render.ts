@@ -10,6 +10,8 @@ import { written } from '../written';
 /** What the options are about, for people. */
 const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   marks: 'marks',
+  marksAwayMm: 'marks',
+  marksWidthMm: 'marks',
   dpi: 'resolution',
   transparent: 'background',
   standard: 'standard',

@@ -4,7 +4,7 @@ import { plain } from '../drawing/painted';
 import type { DrawnInk } from '../drawing/sink';
 import type { FileOptions } from './formats/kind';
 import { plateDrawing, type Plate } from './plates';
-import { MARKS_MM, marksFromMm, printMarks } from './marks/printMarks';
+import { MARKS_MM, marksFromMm, printMarks, type Marks } from './marks/printMarks';
 import { dayOf, slugOf, tracePatch } from './marks/slug';
 import { svgElements } from './svg';
 
@@ -13,6 +13,9 @@ export interface PreviewOptions {
   readonly plate?: Plate | null;
   /** Crop and registration marks about the trim. */
   readonly marks?: boolean;
+  /** From the trim to the marks, and their width, mm; as usual where they are left out. */
+  readonly marksAwayMm?: number;
+  readonly marksWidthMm?: number;
   /** With marks: the line that names the work, and the bar of inks. */
   readonly slug?: { readonly day: string } | null;
   /** Outlines as a tool follows them, instead of painted ones. */
@@ -32,9 +35,18 @@ export interface PreviewOptions {
 /** How a file that is printed from, with marks and slug where they are asked for, looks. */
 export const printPreview = (
   { lines }: { readonly lines: NonNullable<PreviewOptions['crop']> },
-  { marks, slug, date, imposition }: Pick<FileOptions, 'marks' | 'slug' | 'date' | 'imposition'>,
+  {
+    marks,
+    marksAwayMm,
+    marksWidthMm,
+    slug,
+    date,
+    imposition,
+  }: Pick<FileOptions, 'marks' | 'marksAwayMm' | 'marksWidthMm' | 'slug' | 'date' | 'imposition'>,
 ): PreviewOptions => ({
   marks: marks && !imposition,
+  marksAwayMm,
+  marksWidthMm,
   slug: slug && !imposition ? { day: dayOf(date) } : null,
   printed: true,
   crop: lines,
@@ -49,8 +61,8 @@ export const asInPrint = (drawing: Drawing): Drawing => ({
 });
 
 /** The line that names the work and the bar of inks, with all plates or with one. `day` is '' for none. */
-function slugElements(drawing: Drawing, day: string, thin: number, plate: Plate | null): string[] {
-  const { strokes, patches } = slugOf(drawing, day, marksFromMm(drawing.sheet));
+function slugElements(drawing: Drawing, day: string, fromMm: number, thin: number, plate: Plate | null): string[] {
+  const { strokes, patches } = slugOf(drawing, day, fromMm);
   const lines = strokes.map((stroke) => `M${stroke.map(({ x, y }) => `${x.toFixed(3)} ${y.toFixed(3)}`).join('L')}`);
   const bar: Drawing = {
     ...drawing,
@@ -67,57 +79,67 @@ function slugElements(drawing: Drawing, day: string, thin: number, plate: Plate 
 const tinted = ({ cmyk, share, kind }: DrawnInk): string =>
   screenHex(kind === 'spot' ? (cmyk.map((one) => one * share) as unknown as DrawnInk['cmyk']) : cmyk);
 
+/** Marks as elements, never too fine to be seen. */
+function markElements({ lines, circles }: Marks, widthMm: number): string[] {
+  const paint = `stroke="#000" stroke-width="${widthMm}"`;
+  return [
+    ...lines.map(([x0, y0, x1, y1]) => `<path d="M${x0} ${y0}L${x1} ${y1}" ${paint}/>`),
+    ...circles.map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" ${paint}/>`),
+  ];
+}
+
+/** A drawing as a tool follows it: fine lines in the place of what is painted. */
+const asLines = (drawing: Drawing, widthMm: number): Drawing => ({
+  ...drawing,
+  paths: drawing.paths
+    .filter((path) => !path.picture)
+    .map((path) => ({
+      ...path,
+      paint: {
+        fill: null,
+        stroke: { ink: (path.paint.fill ?? path.paint.stroke?.ink)!, widthMm, join: 'round', dashMm: null },
+        under: false,
+      },
+    })),
+});
+
 /**
  * What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a
  * bleed, marks.
  */
 export function writePreview(
   drawing: Drawing,
-  { plate, marks, slug, lines, trim = true, printed, printedOnly: colours, transparent, crop = [] }: PreviewOptions,
+  {
+    plate,
+    marks,
+    marksAwayMm,
+    marksWidthMm,
+    slug,
+    lines,
+    trim = true,
+    printed,
+    printedOnly: colours,
+    transparent,
+    crop = [],
+  }: PreviewOptions,
 ): string {
   const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
-  const out = marks ? marksFromMm(drawing.sheet) + MARKS_MM : bleedMm;
+  const fromMm = marksFromMm(drawing.sheet, marksAwayMm);
+  const out = marks ? fromMm + MARKS_MM : bleedMm;
   const whole = colours ? printedOnly(drawing) : drawing;
   const shown = plate ? plateDrawing(whole, plate) : printed ? asInPrint(whole) : whole;
   const thin = Math.max(w, h) / 500;
   const box = (by: number): string => `x="${-by}" y="${-by}" width="${w + 2 * by}" height="${h + 2 * by}"`;
-  const { lines: strokes, circles } = marks ? printMarks(drawing.sheet) : { lines: [], circles: [] };
-  const elements = lines
-    ? svgElements(
-        {
-          ...shown,
-          paths: shown.paths
-            .filter((path) => !path.picture)
-            .map((path) => ({
-              ...path,
-              paint: {
-                fill: null,
-                stroke: {
-                  ink: (path.paint.fill ?? path.paint.stroke?.ink)!,
-                  widthMm: thin / 1.5,
-                  join: 'round',
-                  dashMm: null,
-                },
-                under: false,
-              },
-            })),
-        },
-        3,
-      )
-    : svgElements(shown, 3);
+  const { lines: strokes, circles } = marks ? printMarks(drawing.sheet, marksAwayMm) : { lines: [], circles: [] };
+  const elements = svgElements(lines ? asLines(shown, thin / 1.5) : shown, 3);
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${-out} ${-out} ${w + 2 * out} ${h + 2 * out}">`,
     transparent ? '' : `<rect ${box(out)} fill="#ffffff"/><rect ${box(bleedMm)} fill="${shown.paper}"/>`,
     `<clipPath id="bleed"><rect ${box(bleedMm)}/></clipPath><g clip-path="url(#bleed)">`,
     ...elements,
     '</g>',
-    [...strokes, ...crop]
-      .map(([x0, y0, x1, y1]) => `<path d="M${x0} ${y0}L${x1} ${y1}" stroke="#000" stroke-width="${thin / 2}"/>`)
-      .join(''),
-    circles
-      .map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" stroke="#000" stroke-width="${thin / 2}"/>`)
-      .join(''),
-    ...(marks && slug ? slugElements(drawing, slug.day, thin, plate ?? null) : []),
+    ...markElements({ lines: [...strokes, ...crop], circles }, Math.max(thin / 2, marksWidthMm ?? 0)),
+    ...(marks && slug ? slugElements(drawing, slug.day, fromMm, thin, plate ?? null) : []),
     trim && bleedMm > 0 ? `<rect ${box(0)} ${TRIM} stroke-width="${thin / 1.5}"/>` : '',
     '</svg>',
   ].join('');

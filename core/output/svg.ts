@@ -171,6 +171,8 @@ class ElementSink extends PathDataSink {
 export interface SvgOptions {
   /** Places after the point in mm; 4 by default. */
   readonly decimals?: number;
+  /** The words that the outlines show, for those who cannot see them. */
+  readonly words?: readonly string[];
 }
 
 /** The path elements of a drawing, in painting order. */
@@ -182,17 +184,18 @@ export function svgElements(drawing: Drawing, decimals = 4): readonly string[] {
 
 /**
  * Writes a drawing as an SVG of outlines at true size: one path for each painted outline, mm as user units, no text, no
- * fonts, no references, pictures with their own bytes within it; inks are classes, listed in the metadata with their
+ * fonts, no references, pictures with their own bytes within it, each with the id of its item; the words as description; inks are classes, listed in the metadata with their
  * mixes. SVG 1.1 and 2.
  */
-export function writeSvg(drawing: Drawing, options: SvgOptions = {}): string {
+export function writeSvg(drawing: Drawing, { decimals, words = [] }: SvgOptions = {}): string {
   const { widthMm, heightMm } = drawing.sheet;
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" role="img">`,
     `<title>${escape(drawing.name)}</title>`,
+    ...(words.length > 0 ? [`<desc>${escape(words.join(' · '))}</desc>`] : []),
     ...(drawing.inks.length > 0 ? [inkList(drawing)] : []),
-    ...svgElements(drawing, options.decimals),
+    ...svgElements(drawing, decimals),
     '</svg>',
     '',
   ].join('\n');

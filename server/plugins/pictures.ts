@@ -6,6 +6,8 @@ import { database, desk } from '../store';
 const REST_MS = 3000;
 /** While somebody works on others, it rests so many times as long as a picture took, and else once as long. */
 const BUSY_RESTS = 10;
+/** It never rests for longer than this. */
+const MOST_REST_MS = 2000;
 /** So many are looked up at a time. */
 const PAGE = 50;
 
@@ -33,7 +35,7 @@ export default defineNitroPlugin((nitro) => {
     const now = performance.now(),
       rests = now - changedAt < REST_MS ? BUSY_RESTS : 1;
     await new Promise((resolve) => {
-      setTimeout(resolve, (now - from) * rests).unref();
+      setTimeout(resolve, Math.min((now - from) * rests, MOST_REST_MS)).unref();
     });
   };
   const draw = async (): Promise<void> => {

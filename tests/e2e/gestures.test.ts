@@ -65,10 +65,10 @@ describe('gestures on the sheet', () => {
     expect(group[0]).not.toBeNull();
     await on.page.locator('.paper').click({ position: { x: 4, y: 4 } });
     await on.bench.click(44, 46);
-    expect(await chosen()).toBe(3);
+    await expect.poll(chosen).toBe(3);
     await on.page.locator('.paper').click({ position: { x: 4, y: 4 } });
     await on.page.getByRole('button', { name: 'Select the group of disc' }).click();
-    expect(await chosen()).toBe(3);
+    await expect.poll(chosen).toBe(3);
     await press('Shift+g');
     expect(await on.page.getByRole('button', { name: /^Select the group/ }).count()).toBe(0);
     expect((await items()).map((one) => one.group)).toEqual([null, null, null]);

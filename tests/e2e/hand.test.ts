@@ -16,7 +16,7 @@ describe('the hand', () => {
       lettering('TIDE', { curveId: 'c' }),
     ]);
     await on.bench.drag([4, 4], [80, 40]);
-    expect(await chosen()).toBe(2);
+    await expect.poll(chosen).toBe(2);
     const [x, y] = [60, 11];
     await on.bench.drag([x, y], [x, y + 12]);
     expect([(await item('a')).shape.centre, (await item('b')).shape.centre].map((one) => one.y)).toEqual([32, 32]);
@@ -27,7 +27,7 @@ describe('the hand', () => {
     await press('Control+z');
     expect((await items()).length).toBe(4);
     await press('Control+a');
-    expect(await chosen()).toBe(4);
+    await expect.poll(chosen).toBe(4);
     expect(await on.page.evaluate(() => getSelection()!.toString())).toBe('');
   });
 

@@ -29,6 +29,21 @@ function bend(): string {
   return high - low < 1e-6 ? `${radius(high)} throughout` : `curvature from ${radius(low)} to ${radius(high)}`;
 }
 const resting = useIdleValue(() => set.value);
+/** The letters come behind the panels of the inspector. */
+const drawn = ref(false);
+watch(
+  () => set.value !== null,
+  (has) => {
+    drawn.value = false;
+    if (has)
+      afterPaint(() => {
+        drawn.value = set.value !== null;
+      });
+  },
+  { immediate: true },
+);
+/** The chart is made when the hand rests: that takes longer than several frames. */
+const charted = computed(() => resting.value !== null);
 
 /** Ways of looking at the words beside how they are; nothing of the piece changes. */
 const LOOKS: readonly { how: Compare; name: string; title: string }[] = [
@@ -160,9 +175,9 @@ watch(lines, (all) => {
       </span>
     </header>
     <div ref="scroller" class="scroller" @wheel="onWheel">
-      <div v-if="set" class="sheet" :style="{ width: `${width}px` }">
+      <div v-if="set && drawn" class="sheet" :style="{ width: `${width}px` }">
         <StripLetters @tell="told = $event" />
-        <StripChart />
+        <StripChart v-if="charted" />
       </div>
     </div>
   </section>

@@ -25,6 +25,12 @@ export function usePresses({ gestures, tools, spaceHeld, askForWords }: Pressed)
   const pickWords = useWordPick(gestures.at);
   const { miss, letter, cut } = useClickTools(gestures, askForWords);
 
+  /** The selection is seen on the sheet at once; what stands beside it follows. */
+  function onPicked(event: PointerEvent, id: string, drag: () => void): void {
+    sheetFirst(() => true);
+    pick(event, id, drag);
+  }
+
   function onDesk(event: PointerEvent): void {
     if (event.button === 1 || spaceHeld.value) {
       event.preventDefault();
@@ -46,7 +52,7 @@ export function usePresses({ gestures, tools, spaceHeld, askForWords }: Pressed)
     event.stopPropagation();
     if (view.tool === 'letter') letter(event, curve);
     else if (view.tool === 'cut') cut(event, curve);
-    else if (view.tool === 'pick') pick(event, curve.id, () => gestures.dragEdge(event, curve));
+    else if (view.tool === 'pick') onPicked(event, curve.id, () => gestures.dragEdge(event, curve));
     else onDesk(event);
   }
 
@@ -59,7 +65,7 @@ export function usePresses({ gestures, tools, spaceHeld, askForWords }: Pressed)
   }
 
   function onPlaced(event: PointerEvent, id: string): void {
-    pick(event, id, () => {
+    onPicked(event, id, () => {
       store.select([id]);
       gestures.dragSelection(event, id);
     });
@@ -72,7 +78,7 @@ export function usePresses({ gestures, tools, spaceHeld, askForWords }: Pressed)
     const moreGaps = view.gaps.length > 0 && store.selectedId === lettering.id;
     if (view.tool === 'pick' && view.typing && store.selectedId === lettering.id) pickWords(event, lettering);
     else if (view.tool === 'pick' && moreGaps) gestures.dragLettering(event, lettering);
-    else if (view.tool === 'pick') pick(event, lettering.id, () => gestures.dragLettering(event, lettering));
+    else if (view.tool === 'pick') onPicked(event, lettering.id, () => gestures.dragLettering(event, lettering));
     else onDesk(event);
   }
 

@@ -35,6 +35,7 @@ onMounted(load);
 onBeforeUnmount(() => store.close());
 
 async function startTyping(at?: number): Promise<void> {
+  showSidePanels();
   await nextTick();
   inspector.value?.focusWording(at);
 }

@@ -5,21 +5,28 @@ import type { FileFormat } from './kind';
 export const eps: FileFormat = {
   name: 'EPS',
   description: 'outlines in CMYK and spot inks for layouts that ask for it',
-  help: 'outlines as EPS, PostScript level 3 [--bleed] [--marks [--slug]] [--dated] [--trap=0.1]',
+  help: 'outlines as EPS, PostScript level 3 [--bleed] [--marks [--away=3] [--thick=0.1] [--slug]] [--dated] [--trap=0.1]',
   mediaType: 'application/postscript',
   ending: 'eps',
   copies: true,
   drawn: true,
-  options: ['marks', 'slug', 'date', 'bleed', 'trapMm'],
+  options: ['marks', 'marksAwayMm', 'marksWidthMm', 'slug', 'date', 'bleed', 'trapMm'],
   shownAs: 'Letters leave as outlines',
   plates: true,
   preview: printPreview,
-  async write({ drawing, lines }, { marks, slug, date, bleed, imposition }) {
+  async write({ drawing, lines }, { marks, marksAwayMm, marksWidthMm, slug, date, bleed, imposition }) {
     const { writeEps } = await import('../pdf/eps');
     return ok(
       writeEps(
         { drawing, lines },
-        { marks: marks && !imposition, slug, date: date ? new Date(date) : null, bleed: bleed || imposition !== null },
+        {
+          marks: marks && !imposition,
+          marksAwayMm,
+          marksWidthMm,
+          slug,
+          date: date ? new Date(date) : null,
+          bleed: bleed || imposition !== null,
+        },
       ),
     );
   },

@@ -1,3 +1,4 @@
+import { MARKS_AWAY, MARKS_WIDTH } from '../marks/printMarks';
 import { DXF_TOLERANCE_MM } from '../cut/dxfTolerance';
 import { cutSvg } from './cutSvg';
 import { dxf } from './dxf';
@@ -31,6 +32,8 @@ export const formatOf = (name: FormatName): FileFormat => FILE_FORMATS[name];
 
 export const STANDARD_OPTIONS: FileOptions = {
   marks: false,
+  marksAwayMm: MARKS_AWAY.standard,
+  marksWidthMm: MARKS_WIDTH.standard,
   standard: 'x4',
   dpi: 300,
   transparent: false,

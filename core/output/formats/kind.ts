@@ -14,6 +14,9 @@ import type { PreviewOptions } from '../preview';
 export interface FileOptions {
   /** Crop marks, and registration marks where it is not a sheet of copies. */
   readonly marks: boolean;
+  /** From the trim to the marks, and how thick these are, mm; they keep out of the bleed. */
+  readonly marksAwayMm: number;
+  readonly marksWidthMm: number;
   /** With marks: a line that names the work beside the sheet, and a bar of its inks. */
   readonly slug: boolean;
   /** How far inks are spread into each other where they meet, mm; 0 for not at all. */

@@ -1,4 +1,5 @@
 import { ok } from '../../result';
+import { isLettering } from '../../piece/types';
 import { utf8, type FileFormat } from './kind';
 import { pictured } from '../../drawing/pictured';
 
@@ -14,8 +15,15 @@ export const svg: FileFormat = {
   shownAs: 'Letters leave as outlines',
   plates: false,
   preview: (_, { technical }) => ({ printedOnly: !technical }),
-  async write({ drawing }, options) {
+  async write({ drawing, piece }, options) {
     const { writeSvg } = await import('../svg');
-    return ok(utf8(writeSvg(pictured(drawing, options))));
+    const words = piece.items.filter(isLettering).filter(({ hidden, wording }) => !hidden && wording.trim() !== '');
+    return ok(
+      utf8(
+        writeSvg(pictured(drawing, options), {
+          words: words.map(({ wording }) => wording.replace(/\s+/g, ' ').trim()),
+        }),
+      ),
+    );
   },
 };

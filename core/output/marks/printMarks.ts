@@ -1,14 +1,17 @@
 import type { Sheet } from '../../piece/types';
 
-/** How far crop marks keep from the trim, at the least, and how long they and the registration marks are, mm. */
-const AWAY = 3,
-  LONG = 5,
+/** How far crop marks keep from the trim, and how thick marks are, mm, where nothing else is asked for. */
+export const MARKS_AWAY = { min: 0, max: 20, standard: 3 } as const;
+export const MARKS_WIDTH = { min: 0.05, max: 1, standard: 0.1 } as const;
+/** How long crop marks and registration marks are, mm. */
+const LONG = 5,
   ROUND = 2;
 /** Room that marks need outside the bleed, mm. */
 export const MARKS_MM = 10;
 
-/** From the trim to where marks begin, mm. */
-export const marksFromMm = ({ bleedMm }: Sheet): number => Math.max(bleedMm, AWAY);
+/** From the trim to where marks begin, mm: never within the bleed. */
+export const marksFromMm = ({ bleedMm }: Sheet, awayMm: number = MARKS_AWAY.standard): number =>
+  Math.max(bleedMm, awayMm);
 
 /** Marks as lines and circles in mm of the sheet, to be drawn on every plate. */
 export interface Marks {
@@ -16,10 +19,14 @@ export interface Marks {
   readonly circles: readonly (readonly [x: number, y: number, radius: number])[];
 }
 
-/** Crop marks at the corners of the trim, outside the bleed, and a registration mark at the middle of each side. */
-export function printMarks(sheet: Sheet): Marks {
+/**
+ * Crop marks at the corners of the trim, outside the bleed, and a registration mark at the middle of each side.
+ *
+ * @param awayMm from the trim to the marks, see `MARKS_AWAY`; beyond the bleed in any case
+ */
+export function printMarks(sheet: Sheet, awayMm: number = MARKS_AWAY.standard): Marks {
   const { widthMm: w, heightMm: h } = sheet;
-  const from = marksFromMm(sheet),
+  const from = marksFromMm(sheet, awayMm),
     to = from + LONG;
   const crop = [0, w].flatMap(
     (x) =>

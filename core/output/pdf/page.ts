@@ -1,7 +1,7 @@
 import { sendDrawing, type Drawing } from '../../drawing/drawPiece';
 import type { Sheet } from '../../piece/types';
 import { MM_PER_POINT } from '../../setting/line/size';
-import { MARKS_MM, marksFromMm, printMarks } from '../marks/printMarks';
+import { MARKS_MM, MARKS_WIDTH, marksFromMm, printMarks } from '../marks/printMarks';
 import { dayOf, slugOf } from '../marks/slug';
 import { ContentSink, type InkNames } from './pdfContent';
 import { sendMarks, sendSlug } from './pdfMarks';
@@ -16,9 +16,9 @@ interface Boxes {
 }
 
 /** Page boxes in points, the lower left corner of the medium being the origin. */
-function boxesOf(sheet: Sheet, marks: boolean): Boxes {
+function boxesOf(sheet: Sheet, marks: boolean, awayMm: number | undefined): Boxes {
   const { widthMm, heightMm, bleedMm } = sheet;
-  const outMm = marks ? marksFromMm(sheet) + MARKS_MM : bleedMm;
+  const outMm = marks ? marksFromMm(sheet, awayMm) + MARKS_MM : bleedMm;
   const points = (mm: number): number => mm / MM_PER_POINT;
   const box = (x: number, w: number, h: number): number[] => [x, x, x + w, x + h].map(points);
   return {
@@ -33,6 +33,9 @@ function boxesOf(sheet: Sheet, marks: boolean): Boxes {
 export interface PageMarks {
   /** Crop and registration marks outside the bleed. */
   readonly marks: boolean;
+  /** From the trim to the marks, and their width, mm; as usual where they are left out. */
+  readonly marksAwayMm?: number;
+  readonly marksWidthMm?: number;
   /** With marks: a line that names the work below the sheet, and a bar of its inks above it. */
   readonly slug?: boolean;
   /** The date in that line; none where it is left out. */
@@ -49,11 +52,11 @@ export interface PdfPage {
 /** The content of a page in millimetres, and the boxes about it. */
 export function contentOf(
   { drawing, lines = [] }: PdfPage,
-  { marks, slug, date }: PageMarks,
+  { marks, slug, date, marksAwayMm: awayMm, marksWidthMm: widthMm = MARKS_WIDTH.standard }: PageMarks,
   names: InkNames,
 ): { readonly sink: ContentSink; readonly boxes: Boxes } {
   const { sheet } = drawing;
-  const boxes = boxesOf(sheet, marks);
+  const boxes = boxesOf(sheet, marks, awayMm);
   const sink = new ContentSink(names);
   const toPoints = 1 / MM_PER_POINT;
   // Millimetres of the sheet with y downwards become points of the medium with y upwards, once, for the whole page.
@@ -70,8 +73,8 @@ export function contentOf(
   );
   sendDrawing(drawing, sink);
   sink.text.ascii('Q\n');
-  if (marks) sendMarks(printMarks(sheet), sink);
-  if (marks && slug) sendSlug(slugOf(drawing, dayOf(date ?? null), marksFromMm(sheet)), sink);
-  if (lines.length > 0) sendMarks({ lines, circles: [] }, sink);
+  if (marks) sendMarks(printMarks(sheet, awayMm), widthMm, sink);
+  if (marks && slug) sendSlug(slugOf(drawing, dayOf(date ?? null), marksFromMm(sheet, awayMm)), sink);
+  if (lines.length > 0) sendMarks({ lines, circles: [] }, widthMm, sink);
   return { sink, boxes };
 }

@@ -17,16 +17,12 @@ import type { Pictures } from '../../drawing/pictures';
 import type { PaintedPicture } from '../../drawing/sink';
 import { KNOCK_OUT, OVERPRINT, type InkNames } from './pdfContent';
 import { ALL } from './pdfMarks';
-import { contentOf, type PdfPage } from './page';
+import { contentOf, type PageMarks, type PdfPage } from './page';
 import { onWhite, planesOf } from '../pictures';
 import { printedInks } from '../plates';
 import { writeXmp, type XmpFacts } from './xmp';
 
-export interface PdfOptions {
-  /** Crop and registration marks outside the bleed. */
-  readonly marks: boolean;
-  /** With marks: a line that names the work below the sheet, and a bar of its inks above it. */
-  readonly slug?: boolean;
+export interface PdfOptions extends PageMarks {
   /** When the file was made; left out, all files bear one date, so that the same piece gives the same bytes. */
   readonly date?: Date | null;
   /** Whether inks are spread into each other already, see `trapped`: the file says so. */

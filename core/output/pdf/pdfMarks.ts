@@ -3,15 +3,14 @@ import type { Marks } from '../marks/printMarks';
 import { tracePatch, type Slug } from '../marks/slug';
 import type { ContentSink } from './pdfContent';
 
-/** Width of marks, and of the strokes of the line beside the sheet, mm. */
-const MARK_MM = 0.1,
-  SLUG_MM = 0.2;
+/** Width of the strokes of the line beside the sheet, mm. */
+const SLUG_MM = 0.2;
 /** Name of the colour space that prints on every plate. */
 export const ALL = 'AllPlates';
 
 /** Draws marks in the colour that prints on every plate. */
-export function sendMarks({ lines, circles }: Marks, sink: ContentSink): void {
-  sink.text.ascii(`q\n/${ALL} CS 1 SCN ${MARK_MM} w\n`);
+export function sendMarks({ lines, circles }: Marks, widthMm: number, sink: ContentSink): void {
+  sink.text.ascii(`q\n/${ALL} CS 1 SCN ${widthMm} w\n`);
   for (const [x0, y0, x1, y1] of lines) {
     sink.numbers(sink.text, 'm', x0, y0);
     sink.numbers(sink.text, 'l', x1, y1);

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
+import { STANDARD_OPTIONS, type FileTools } from '#core/output/formats/index';
+import { prepareFile, writeFile } from '#core/output/makeFile';
 import { writeSvg } from '#core/output/svg';
 import { TextBuffer } from '#core/output/textBuffer';
 import { parsePiece } from '#core/piece/read';
@@ -56,6 +58,21 @@ describe('SVG', () => {
     const svg = writeSvg(drawPiece(named, await faces()));
     expect(svg).toContain('<title>Otter &amp; &lt;mere&gt; &quot;quoted&quot;  </title>');
     expect(writeSvg(drawPiece(structuredClone(named), await faces()))).toBe(svg);
+  });
+  it('tells its words to those who cannot see them, and names each outline by its item', async () => {
+    const one = piece([
+      curve(circle(30)),
+      lettering('LIGHT\n& RAILWAY', { curveId: 'ring' }),
+      lettering('UNSEEN', { id: 'other', hidden: true }),
+    ]);
+    const prepared = prepareFile('svg', one, await faces(), STANDARD_OPTIONS);
+    if (!prepared.ok) throw new Error(prepared.problem.message);
+    const made = await writeFile('svg', prepared.value, STANDARD_OPTIONS, {} as FileTools);
+    if (!made.ok) throw new Error(made.problem.message);
+    const svg = new TextDecoder().decode(made.value);
+    expect(svg).toMatch(/viewBox="[^"]*" role="img">\n<title>/);
+    expect(svg).toContain('<desc>LIGHT &amp; RAILWAY</desc>');
+    expect([...svg.matchAll(/<path id="([^"]*)"/g)].map(([, id]) => id)).toEqual(['words']);
   });
 });
 

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { ContentSink } from '#core/output/pdf/pdfContent';
+import { drawPiece } from '#core/drawing/drawPiece';
+import { contentOf, type PageMarks } from '#core/output/pdf/page';
 import { copyMarks, layOut } from '#core/output/impose';
 import { MARKS_MM, printMarks } from '#core/output/marks/printMarks';
+import { piece } from '../../support/pieces';
 
 const sheet = (bleedMm: number) => ({ widthMm: 60, heightMm: 40, bleedMm });
 /** How far a line lies outside the trim at its nearer and at its farther end, mm. */
@@ -34,6 +37,23 @@ describe('marks of a sheet', () => {
       expect(Math.max(-x, x - 60, -y, y - 40) - radius).toBeGreaterThan(bleedMm);
     }
     expect(Math.max(bleedMm, 3) + 5 - bleedMm).toBeLessThanOrEqual(MARKS_MM);
+  });
+  it('keep from the trim what is asked for, out of the bleed in any case, and have the weight that is asked for', () => {
+    const from = (bleedMm: number, awayMm: number): number => outside(printMarks(sheet(bleedMm), awayMm).lines[0]!)[0];
+    expect([from(3, 6), from(3, 1), from(0, 0), from(0, 1)]).toEqual([6, 3, 0, 1]);
+    const drawing = drawPiece({ ...piece([]), sheet: sheet(3) }, new Map());
+    const written = (more: Partial<PageMarks>) =>
+      contentOf({ drawing }, { marks: true, ...more }, { spaceOf: () => null, imageOf: () => '' });
+    const weights = (more: Partial<PageMarks>): number[] =>
+      [
+        ...written(more)
+          .sink.text.toString()
+          .matchAll(/SCN ([\d.]+) w/g),
+      ].map(([, weight]) => Number(weight));
+    expect(weights({})).toEqual([0.1]);
+    expect(weights({ marksWidthMm: 0.25 })).toEqual([0.25]);
+    // The medium grows with the marks: 6 and 10 mm on either side, in points.
+    expect(written({ marksAwayMm: 6 }).boxes.media[2]).toBeCloseTo(((60 + 2 * 16) * 72) / 25.4, 6);
   });
   it('of copies begin half a millimetre beyond the bleed of each, and cross no other', () => {
     for (const bleedMm of [0, 2]) {

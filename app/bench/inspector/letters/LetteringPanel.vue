@@ -17,6 +17,7 @@ const cornered = computed(() => {
   const under = store.selectedLettering && store.trackOf(store.selectedLettering.curveId);
   return under !== null && hasCorners(under);
 });
+const stage = useStages(4);
 defineExpose({ focus: (at?: number) => letters.value?.focus(at) });
 </script>
 
@@ -25,12 +26,16 @@ defineExpose({ focus: (at?: number) => letters.value?.focus(at) });
   <PickedLetters v-if="!view.typing" :lettering="item" />
   <PickedGaps v-if="!view.typing" />
   <SeatPanel v-if="track" :lettering="item" :track="track" />
-  <SpacePanel :lettering="item" />
-  <FitPanel :lettering="item" />
-  <RoomsPanel :lettering="item" />
-  <StancePanel :lettering="item" />
-  <CornersPanel v-if="cornered" :lettering="item" />
-  <InkPanel :item="item" />
-  <StylesPanel :lettering="item" />
-  <LetteringActions :lettering="item" @remove="emit('remove')" />
+  <SpacePanel v-if="stage > 0" :lettering="item" />
+  <FitPanel v-if="stage > 1" :lettering="item" />
+  <RoomsPanel v-if="stage > 1" :lettering="item" />
+  <template v-if="stage > 2">
+    <StancePanel :lettering="item" />
+    <CornersPanel v-if="cornered" :lettering="item" />
+  </template>
+  <template v-if="stage > 3">
+    <InkPanel :item="item" />
+    <StylesPanel :lettering="item" />
+    <LetteringActions :lettering="item" @remove="emit('remove')" />
+  </template>
 </template>

@@ -16,14 +16,14 @@ const BY: readonly { by: MatchBy; name: string; said: (value: number) => string 
   { by: 'width', name: 'width', said: (value) => `${(value * 100).toFixed(1)} %` },
 ];
 /** Tried when the hand rests: the values are shown before they are taken. */
-const resting = useIdleValue(() => props.letterings);
+const resting = useIdleValue(() => ({ piece: store.piece!, letterings: props.letterings }));
 const offers = computed(
   () =>
     new Map(
       BY.map(({ by, said }) => {
         const made = matchLetterings(
-          store.piece!,
-          resting.value.map((one) => one.id),
+          resting.value.piece,
+          resting.value.letterings.map((one) => one.id),
           by,
           to.value,
           faces.loaded,
