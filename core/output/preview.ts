@@ -103,6 +103,16 @@ const asLines = (drawing: Drawing, widthMm: number): Drawing => ({
     })),
 });
 
+/** A drawing as it is looked at: of one plate, as it will print, or without what is for machines. */
+function shownOf(
+  drawing: Drawing,
+  { plate, printed, printedOnly: colours }: Pick<PreviewOptions, 'plate' | 'printed' | 'printedOnly'>,
+): Drawing {
+  const whole = colours ? printedOnly(drawing) : drawing;
+  if (plate) return plateDrawing(whole, plate);
+  return printed ? asInPrint(whole) : whole;
+}
+
 /**
  * What a file will show, as an SVG: paper, everything within the bleed, the trim as a dashed line where there is a
  * bleed, marks.
@@ -126,8 +136,7 @@ export function writePreview(
   const { widthMm: w, heightMm: h, bleedMm } = drawing.sheet;
   const fromMm = marksFromMm(drawing.sheet, marksAwayMm);
   const out = marks ? fromMm + MARKS_MM : bleedMm;
-  const whole = colours ? printedOnly(drawing) : drawing;
-  const shown = plate ? plateDrawing(whole, plate) : printed ? asInPrint(whole) : whole;
+  const shown = shownOf(drawing, { plate, printed, printedOnly: colours });
   const thin = Math.max(w, h) / 500;
   const box = (by: number): string => `x="${-by}" y="${-by}" width="${w + 2 * by}" height="${h + 2 * by}"`;
   const { lines: strokes, circles } = marks ? printMarks(drawing.sheet, marksAwayMm) : { lines: [], circles: [] };

@@ -184,8 +184,8 @@ export function svgElements(drawing: Drawing, decimals = 4): readonly string[] {
 
 /**
  * Writes a drawing as an SVG of outlines at true size: one path for each painted outline, mm as user units, no text, no
- * fonts, no references, pictures with their own bytes within it, each with the id of its item; the words as description; inks are classes, listed in the metadata with their
- * mixes. SVG 1.1 and 2.
+ * fonts, no references, pictures with their own bytes within it, each with the id of its item; the words as
+ * description; inks are classes, listed in the metadata with their mixes. SVG 1.1 and 2.
  */
 export function writeSvg(drawing: Drawing, { decimals, words = [] }: SvgOptions = {}): string {
   const { widthMm, heightMm } = drawing.sheet;
