@@ -14,6 +14,8 @@ async function facesOf(piece: Piece, carried: ReadonlyMap<string, Uint8Array>): 
   const shipped = await shippedFaces(HOME, new Set(piece.items.filter(isLettering).map((one) => one.faceId)));
   const own = [...carried].flatMap(([id, bytes]) => {
     const face = shipped.has(id) ? null : createFace(id, id, bytes);
+    if (face && !face.ok)
+      complain([{ code: 'wrong-face', message: `The typeface ${id} in this file is none: ${face.problem.message}` }]);
     return face?.ok ? [[id, face.value] as const] : [];
   });
   return new Map([...shipped, ...own]);
@@ -51,6 +53,7 @@ export async function readFileAsPiece(file: string): Promise<Opened | null> {
     complain([read.problem]);
     return null;
   }
+  complain(read.value.notes.map((message) => ({ code: 'damaged', message })));
   const { piece } = read.value,
     images = await imagesFor(file, piece, read.value.images);
   const faces = await facesOf(piece, read.value.faces);

@@ -61,7 +61,7 @@ const TICKS: readonly Tick[] = [
 const NUMBERS = [
   {
     option: 'marksAwayMm',
-    name: 'Marks from trim',
+    name: 'Mark offset',
     label: 'From the trim to the marks',
     limits: MARKS_AWAY,
     step: 0.5,

@@ -74,12 +74,23 @@ async function openFile(event: Event): Promise<void> {
     const read = readPieceFile(new Uint8Array(await file.arrayBuffer()));
     if (!read.ok) throw new RequestFailed(0, { ...read.problem, message: `${file.name}: ${read.problem.message}` });
     // Faces that ship are here already; others that came along are stored like any that are brought.
+    const notes = [...read.value.notes];
+    const sent = (what: string, sending: Promise<unknown>): Promise<unknown> =>
+      sending.catch((error: unknown) => {
+        if (!(error instanceof RequestFailed) || error.status < 400 || error.status >= 500) throw error;
+        notes.push(`${what} in ${file.name} was left out: ${error.message}`);
+      });
     for (const [id, bytes] of read.value.faces) {
-      if (id.startsWith('own-')) await api.sendFace(new File([bytes as Uint8Array<ArrayBuffer>], `${id}.ttf`));
+      const face = new File([bytes as Uint8Array<ArrayBuffer>], `${id}.ttf`);
+      if (id.startsWith('own-')) await sent(`The typeface ${id}`, api.sendFace(face));
     }
-    for (const { format, bytes } of read.value.images.values())
-      await api.sendImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: `image/${format}` }));
+    for (const { id, format, bytes } of read.value.images.values())
+      await sent(
+        `The picture ${id}`,
+        api.sendImage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: `image/${format}` })),
+      );
     await navigateTo(`/piece/${(await api.create(read.value.piece)).id}`);
+    for (const message of notes) ElMessage({ type: 'warning', message, duration: 0, showClose: true, offset: 64 });
   });
 }
 

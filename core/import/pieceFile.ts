@@ -1,7 +1,9 @@
 import { strFromU8, unzipSync } from 'fflate';
+import { crc32 } from '../crc32';
 import { parsePiece } from '../piece/read';
 import type { Piece } from '../piece/types';
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Problem, type Result } from '../result';
+import { zipSums } from './zipSums';
 
 const IMAGE = /^images\/([0-9a-f]{32})\.(png|jpeg|webp)$/;
 
@@ -21,7 +23,14 @@ export interface ReadPieceFile {
   readonly piece: Piece;
   readonly faces: ReadonlyMap<string, Uint8Array>;
   readonly images: ReadonlyMap<string, CarriedImage>;
+  /** What came along damaged and is left out, for people. */
+  readonly notes: readonly string[];
 }
+
+const DAMAGED: Problem = {
+  code: 'not-a-piece',
+  message: 'This archive is damaged and cannot be unpacked. Get the file anew from where it came.',
+};
 
 /** Whether bytes begin as a ZIP does. */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
@@ -35,7 +44,7 @@ export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[
 export function readPieceFile(bytes: Uint8Array): Result<ReadPieceFile> {
   if (!isZip(bytes)) {
     const piece = parsePiece(strFromU8(bytes));
-    return piece.ok ? ok({ piece: piece.value, faces: new Map(), images: new Map() }) : piece;
+    return piece.ok ? ok({ piece: piece.value, faces: new Map(), images: new Map(), notes: [] }) : piece;
   }
   let size = 0,
     count = 0;
@@ -57,11 +66,12 @@ export function readPieceFile(bytes: Uint8Array): Result<ReadPieceFile> {
         message:
           'This archive unpacks to far more than a piece with its typefaces. Choose a piece file that Under Arc made.',
       });
-    return fail({
-      code: 'not-a-piece',
-      message: 'This archive is damaged and cannot be unpacked. Get the file anew from where it came.',
-    });
+    return fail(DAMAGED);
   }
+  const sums = zipSums(bytes);
+  const damaged = Object.keys(files).filter((name) => sums.has(name) && sums.get(name) !== crc32(files[name]!));
+  if (damaged.includes('piece.json')) return fail(DAMAGED);
+  for (const name of damaged) Reflect.deleteProperty(files, name);
   const own = files['piece.json'];
   if (!own)
     return fail({ code: 'not-a-piece', message: 'This archive holds no piece.json, so it is not an Under Arc piece.' });
@@ -79,5 +89,9 @@ export function readPieceFile(bytes: Uint8Array): Result<ReadPieceFile> {
       return id ? [[id, { id, format: format as ImageFormat, bytes: data }] as const] : [];
     }),
   );
-  return ok({ piece: piece.value, faces, images });
+  const notes = damaged.map(
+    (name) =>
+      `The ${name.startsWith('faces/') ? 'typeface' : 'picture'} ${name} in this archive is damaged and was left out. Get the file anew from where it came.`,
+  );
+  return ok({ piece: piece.value, faces, images, notes });
 }

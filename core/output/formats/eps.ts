@@ -5,7 +5,7 @@ import type { FileFormat } from './kind';
 export const eps: FileFormat = {
   name: 'EPS',
   description: 'outlines in CMYK and spot inks for layouts that ask for it',
-  help: 'outlines as EPS, PostScript level 3 [--bleed] [--marks [--away=3] [--thick=0.1] [--slug]] [--dated] [--trap=0.1]',
+  help: 'outlines as EPS, PostScript level 3 [--bleed] [--marks [--offset=3] [--weight=0.1] [--slug]] [--dated] [--trap=0.1]',
   mediaType: 'application/postscript',
   ending: 'eps',
   copies: true,

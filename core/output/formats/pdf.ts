@@ -5,7 +5,7 @@ import type { FileFormat } from './kind';
 export const pdf: FileFormat = {
   name: 'PDF for print',
   description: 'outlines in CMYK and spot inks, boxes, marks, output intent',
-  help: 'outlines as PDF for print [--marks [--away=3] [--thick=0.1] [--slug]] [--dated] [--trap=0.1] [--standard=x1a]',
+  help: 'outlines as PDF for print [--marks [--offset=3] [--weight=0.1] [--slug]] [--dated] [--trap=0.1] [--standard=x1a]',
   mediaType: 'application/pdf',
   ending: 'pdf',
   copies: true,

@@ -1,5 +1,6 @@
 import { Zlib } from 'fflate';
 import type { Drawing } from '../../drawing/drawPiece';
+import { crc32 } from '../../crc32';
 import { ok, type Result } from '../../result';
 import type { RenderPixels } from '../pictures';
 import { svgElements } from '../svg';
@@ -11,17 +12,6 @@ export interface PngOptions {
   readonly dpi: number;
   /** Without paper behind the drawing. */
   readonly transparent: boolean;
-}
-
-const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
-  let c = n;
-  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-  return c;
-});
-function crc32(bytes: Uint8Array): number {
-  let c = 0xffffffff;
-  for (const byte of bytes) c = CRC[(c ^ byte) & 0xff]! ^ (c >>> 8);
-  return (c ^ 0xffffffff) >>> 0;
 }
 
 /** A chunk: length, name, bytes, checksum (PNG 1.2, 3.2). */
