@@ -6,6 +6,7 @@ import {
   inflatePaths,
   intersect,
   JoinType,
+  simplifyPaths,
   union,
   type Path64,
   type Paths64,
@@ -30,8 +31,10 @@ const HAIR_WIDTHS = 3,
   HAIR_SHARE = 0.3;
 /** A disc so many times as wide as what is looked for finds its necks. */
 const WIDER = 1.25;
+/** Points are left out that lie so near to the line without them, of the width. */
+const COARSE = 0.01;
 /** So many fine places are looked at, the longest first, and so often the width of one is halved. */
-const MOST = 24,
+const MOST = 12,
   HALVINGS = 7;
 
 /** Polygons in one union, without overlaps, in units of this file. */
@@ -107,7 +110,11 @@ function sidesOf(path: Path64, reached: ReadonlySet<string>): number {
   return on.filter((one, i) => one && !on[(i + on.length - 1) % on.length]).length;
 }
 
-function leftBy(filled: Filled, widthMm: number): { readonly reached: Paths64; readonly left: readonly Left[] } {
+/** Polygons without what makes no difference to a disc of a width, so that a wide one does not roll over every point. */
+const coarse = (filled: Filled, widthMm: number): Paths64 => simplifyPaths(filled, COARSE * widthMm * UNITS, true);
+
+function leftBy(whole: Filled, widthMm: number): { readonly reached: Paths64; readonly left: readonly Left[] } {
+  const filled = coarse(whole, widthMm);
   const reached = grown(grown(filled, -widthMm / 2), (widthMm + SLACK_MM) / 2);
   const corners = new Set(reached.flat().map(keyOf));
   const left = difference(filled, reached, FillRule.NonZero)
@@ -117,15 +124,21 @@ function leftBy(filled: Filled, widthMm: number): { readonly reached: Paths64; r
   return { reached, left };
 }
 
-/** How wide the widest disc is that passes a fine place, to a hundredth of the width that does not. */
-function passing(filled: Filled, place: Box, widthMm: number): number {
+/**
+ * How wide the widest disc is that passes a fine place, to a hundredth of the width that does not; Infinity where one
+ * of `bestMm` passes: then the place is not the finest.
+ */
+function passing(filled: Filled, place: Box, widthMm: number, bestMm: number): number {
   const near = intersect(filled, [rectangle(wider(place, widthMm * UNITS))], FillRule.NonZero);
   const inPlace = ({ x0, y0, x1, y1 }: Box): boolean =>
     x1 >= place.x0 && x0 <= place.x1 && y1 >= place.y0 && y0 <= place.y1;
-  let [passes, stops] = [0, widthMm];
+  const isStopped = (mm: number): boolean =>
+    breaksAt(near, mm) || leftBy(near, mm).left.some(({ box }) => inPlace(box));
+  if (!isStopped(bestMm)) return Infinity;
+  let [passes, stops] = [0, bestMm];
   for (let i = 0; i < HALVINGS; i++) {
     const mm = (passes + stops) / 2;
-    if (breaksAt(near, mm) || leftBy(near, mm).left.some(({ box }) => inPlace(box))) stops = mm;
+    if (isStopped(mm)) stops = mm;
     else passes = mm;
   }
   return (passes + stops) / 2;
@@ -138,7 +151,8 @@ function countsOf(paths: Paths64): { readonly apart: number; readonly holes: num
 }
 
 /** Whether polygons that shrink by half a width fall apart, break open, or go. */
-function breaksAt(filled: Filled, widthMm: number): boolean {
+function breaksAt(whole: Filled, widthMm: number): boolean {
+  const filled = coarse(whole, widthMm);
   const before = countsOf(filled),
     after = countsOf(grown(filled, -widthMm / 2));
   return after.apart !== before.apart || after.holes < before.holes;
@@ -154,12 +168,17 @@ export interface FinePlace {
   readonly at: Vec;
 }
 
-/** A bar, neck or hair that a disc left; null for a corner or a tip. */
-function partOf({ path, box, sides }: Left, filled: Filled, reached: Paths64, widthMm: number): FinePlace | null {
-  const at = { x: (box.x0 + box.x1) / 2 / UNITS, y: (box.y0 + box.y1) / 2 / UNITS };
-  if (sides === 1 && lengthOf(path, reached).mm <= HAIR_WIDTHS * widthMm) return null;
-  const mm = passing(filled, box, widthMm);
-  return sides !== 1 || mm > HAIR_SHARE * widthMm ? { kind: 'part', mm, at } : null;
+/** How wide a bar, neck or hair is that a disc left; Infinity for a corner, a tip, and what is wider than `bestMm`. */
+function widthOf(
+  { path, box, sides }: Left,
+  filled: Filled,
+  reached: Paths64,
+  widthMm: number,
+  bestMm: number,
+): number {
+  if (sides === 1 && lengthOf(path, reached).mm <= HAIR_WIDTHS * widthMm) return Infinity;
+  const mm = passing(filled, box, widthMm, bestMm);
+  return sides !== 1 || mm > HAIR_SHARE * widthMm ? mm : Infinity;
 }
 
 /** How far what is reached from one side lies from there, and its farthest place. */
@@ -177,10 +196,14 @@ const longestOf = (left: readonly Left[]): Left[] =>
 /** The finest part that is finer than a width. A disc gets past a neck that is a little finer than it, but not a wider one. */
 function finestPart(filled: Filled, widthMm: number): FinePlace | null {
   const { reached, left } = leftBy(filled, WIDER * widthMm);
-  const parts = longestOf(left)
-    .flatMap((one) => partOf(one, filled, reached, WIDER * widthMm) ?? [])
-    .filter(({ mm }) => mm < widthMm);
-  return parts.sort((a, b) => a.mm - b.mm)[0] ?? null;
+  let finest: FinePlace | null = null;
+  for (const one of longestOf(left)) {
+    const mm = widthOf(one, filled, reached, WIDER * widthMm, finest?.mm ?? widthMm);
+    const { x0, x1, y0, y1 } = one.box;
+    if (mm < (finest?.mm ?? widthMm))
+      finest = { kind: 'part', mm, at: { x: (x0 + x1) / 2 / UNITS, y: (y0 + y1) / 2 / UNITS } };
+  }
+  return finest;
 }
 
 /** The tip that is longest where it is finer than a width, of those that come out blunt. */

@@ -80,6 +80,18 @@ describe('the proof of art and drawn shapes', () => {
     expect(found(piece([{ ...drawn, fill: null }]))).toEqual([]);
   });
 
+  it('leaves to the eye what would take too long, and says so', () => {
+    const comb = artOf(
+      `M0 0${Array.from({ length: 900 }, (_, i) => `L${i * 0.04} 30L${i * 0.04 + 0.02} 0`).join('')}Z`,
+    );
+    const codes = (leastMm: number): string[] =>
+      proofPiece({ ...comb, process: { ...comb.process, leastStrokeMm: leastMm, leastGapMm: leastMm } }, all).flatMap(
+        ({ code }) => (['thin-stroke', 'thin-gap', 'too-intricate'].includes(code) ? [code] : []),
+      );
+    expect(codes(0.2)).toContain('thin-stroke');
+    expect(codes(5)).toEqual(['too-intricate']);
+  });
+
   /** Forms in fifths of a mm. */
   const FORMS: readonly (readonly [name: string, d: string])[] = [
     ['an hourglass', 'M10 5h10c0 6-4.6 6-4.6 9s4.6 3 4.6 9h-10c0-6 4.6-6 4.6-9s-4.6-3-4.6-9z'],
