@@ -19,7 +19,7 @@ export default defineNitroPlugin((nitro) => {
   const build = String(useRuntimeConfig().app.buildId);
   /** What lacks a typeface or an image, or could not be drawn, is not tried again as it is: `id revision`. */
   const tried = new Set<string>();
-  let due: NodeJS.Timeout | null = null,
+  let timer: NodeJS.Timeout | null = null,
     drawing = false,
     changedAt = -Infinity,
     ended = false;
@@ -38,23 +38,29 @@ export default defineNitroPlugin((nitro) => {
       setTimeout(resolve, Math.min((now - from) * rests, MOST_REST_MS)).unref();
     });
   };
-  const draw = async (): Promise<void> => {
+  const due = async (restMs: number, most: number): Promise<readonly string[]> =>
+    ended ? [] : withoutPicture(await database(), build, { restMs, except: tried, most });
+  /** Draws what has rested. Gives whether something is left that has not. */
+  const draw = async (): Promise<boolean> => {
     drawing = true;
-    let left: readonly string[];
-    do {
-      left = await withoutPicture(await database(), build, { restMs: REST_MS, except: tried, most: PAGE });
+    for (let left = await due(REST_MS, PAGE); left.length > 0; left = await due(REST_MS, PAGE))
       for (const id of left) if (!ended) await drawOne(id);
-    } while (left.length > 0 && !ended);
+    return (await due(0, 1)).length > 0;
   };
   const soon = (): void => {
-    due ??= setTimeout(() => {
-      due = null;
+    timer ??= setTimeout(() => {
+      timer = null;
       if (drawing || ended) return;
       draw()
         .catch((error: unknown) => {
           console.error(`The pictures of the shelf could not be drawn: ${(error as Error).message}`);
+          return false;
         })
-        .finally(() => (drawing = false));
+        .then((more) => {
+          drawing = false;
+          if (more) soon();
+        })
+        .catch(() => {});
     }, 2 * REST_MS).unref();
   };
   soon();
