@@ -33,7 +33,7 @@ const HAIR_WIDTHS = 3,
 const WIDER = 1.25;
 /** Points are left out that lie so near to the line without them, of the width. */
 const COARSE = 0.01;
-/** So many fine places are looked at, the longest first, and so often the width of one is halved. */
+/** So many fine places are looked at of a kind, and so often the width of one is halved. */
 const MOST = 12,
   HALVINGS = 7;
 
@@ -129,9 +129,12 @@ function leftBy(whole: Filled, widthMm: number): { readonly reached: Paths64; re
  * of `bestMm` passes: then the place is not the finest.
  */
 function passing(filled: Filled, place: Box, widthMm: number, bestMm: number): number {
-  const near = intersect(filled, [rectangle(wider(place, widthMm * UNITS))], FillRule.NonZero);
   const inPlace = ({ x0, y0, x1, y1 }: Box): boolean =>
     x1 >= place.x0 && x0 <= place.x1 && y1 >= place.y0 && y0 <= place.y1;
+  // What only the edge of the window cuts off a neighbour is no part of the place.
+  const near = intersect(filled, [rectangle(wider(place, widthMm * UNITS))], FillRule.NonZero).filter((path) =>
+    inPlace(boxOf([path])),
+  );
   const isStopped = (mm: number): boolean =>
     breaksAt(near, mm) || leftBy(near, mm).left.some(({ box }) => inPlace(box));
   if (!isStopped(bestMm)) return Infinity;
@@ -184,20 +187,45 @@ function widthOf(
 /** How far what is reached from one side lies from there, and its farthest place. */
 function lengthOf(path: Path64, reached: Paths64): { readonly mm: number; readonly at: Vec } {
   const foot = intersect(grown([path], SLACK_MM), reached, FillRule.NonZero).flat();
-  const depths = path.map((one) => Math.min(...foot.map(({ x, y }) => hypot(x - one.x, y - one.y))));
-  const mm = Math.max(...depths);
-  const { x, y } = path[depths.indexOf(mm)]!;
-  return { mm: mm / UNITS, at: { x: x / UNITS, y: y / UNITS } };
+  let deepest = 0,
+    tip = path[0]!;
+  for (const one of path) {
+    let depth = Infinity;
+    for (const { x, y } of foot) depth = Math.min(depth, hypot(x - one.x, y - one.y));
+    if (depth > deepest && depth < Infinity) [deepest, tip] = [depth, one];
+  }
+  return { mm: deepest / UNITS, at: { x: tip.x / UNITS, y: tip.y / UNITS } };
 }
 
 const longestOf = (left: readonly Left[]): Left[] =>
   [...left].sort((a, b) => across(b.box) - across(a.box)).slice(0, MOST);
 
+/** How wide what is left is on average. */
+const meanWidth = ({ path }: Left): number => {
+  let length = 0;
+  path.forEach(({ x, y }, i) => {
+    const before = path.at(i - 1)!;
+    length += hypot(x - before.x, y - before.y);
+  });
+  return (2 * area(path)) / length;
+};
+/** The most slender places: first those reached from several sides or none, then those that may be corners. */
+function slenderestOf(left: readonly Left[]): Left[] {
+  const first = (corners: boolean): Left[] =>
+    left
+      .filter(({ sides }) => (sides === 1) === corners)
+      .map((one) => ({ one, width: meanWidth(one) }))
+      .sort((a, b) => a.width - b.width)
+      .slice(0, MOST)
+      .map(({ one }) => one);
+  return [...first(false), ...first(true)];
+}
+
 /** The finest part that is finer than a width. A disc gets past a neck that is a little finer than it, but not a wider one. */
 function finestPart(filled: Filled, widthMm: number): FinePlace | null {
   const { reached, left } = leftBy(filled, WIDER * widthMm);
   let finest: FinePlace | null = null;
-  for (const one of longestOf(left)) {
+  for (const one of slenderestOf(left)) {
     const mm = widthOf(one, filled, reached, WIDER * widthMm, finest?.mm ?? widthMm);
     const { x0, x1, y0, y1 } = one.box;
     if (mm < (finest?.mm ?? widthMm))

@@ -58,7 +58,9 @@ function fineOf(paths: readonly PaintedPath[], strokeMm: number, gapMm: number):
     const own = together(paths.filter(({ paint }) => paint.fill!.plate.id === ink).map(filledOf));
     return finestPlace(own, strokeMm) ?? [];
   });
-  const finest = places.find(({ kind }) => kind === 'part') ?? places[0] ?? null;
+  const ofKind = (kind: FinePlace['kind']): FinePlace[] =>
+    places.filter((one) => one.kind === kind).sort((a, b) => a.mm - b.mm);
+  const finest = ofKind('part')[0] ?? ofKind('tip').at(-1) ?? null;
   const gap = finestPlace(betweenOf(together(paths.map(filledOf)), 3 * gapMm), gapMm);
   // A wedge of white that closes a little earlier at its end is no fault.
   const fine = { ink: finest, gap: gap?.kind === 'part' ? gap : null };

@@ -53,6 +53,30 @@ describe('the proof of art and drawn shapes', () => {
     expect(found(artOf(...halves))).toEqual([]);
     expect(found(artOf([halves[0], '#1f3f5b'], [halves[1], '#a8442a']))).toHaveLength(1);
   });
+  it('finds the finest of many, however short, and in whichever ink', () => {
+    // Fourteen long bars that are wide enough, and a short one that is not.
+    const bars = Array.from({ length: 14 }, (_, i) => box(2, 2 + 2 * i, 30, 0.22));
+    expect(found(artOf(...bars))).toEqual([]);
+    const [one] = found(artOf(...bars, box(36, 2, 0.4, 0.12)));
+    expect(one).toMatchObject({ code: 'thin-stroke', mm: expect.closeTo(0.12, 2) });
+    const [two] = found(artOf([box(5, 5, 10, 0.18), '#1f3f5b'], [box(5, 9, 10, 0.12), '#a8442a']));
+    expect(two!.mm).toBeCloseTo(0.12, 2);
+  });
+  it('is not led astray by neighbours, nor by thin rings', () => {
+    // A bar that is wide enough, blocks at its sides that come near it, at any distance.
+    for (let gap = 0.22; gap < 1; gap += 0.07)
+      expect(found(artOf(bar(0.22), box(15.5, 10.11 + gap, 5, 4), 'M15.5 9.5l5-.3v-2h-5z')), String(gap)).toEqual([]);
+    const ring = (mm: number): string => {
+      const circleOf = (r: number, way: 0 | 1): string =>
+        `M${20 - r} 20A${r} ${r} 0 1 ${way} ${20 + r} 20A${r} ${r} 0 1 ${way} ${20 - r} 20Z`;
+      return circleOf(8, 1) + circleOf(8 - mm, 0);
+    };
+    expect(found(artOf(ring(0.22)))).toEqual([]);
+    const [thin, ...more] = found(artOf(ring(0.17)));
+    expect(more).toEqual([]);
+    // Round lines are looked at as chords, no farther than 0.01 mm from them.
+    expect(Math.abs(thin!.mm! - 0.17)).toBeLessThan(0.01);
+  });
   it('finds gaps that fill up, and tips that come out blunt, but not corners', () => {
     expect(found(artOf(box(5, 5, 10, 10), box(15.21, 5, 10, 10)))).toEqual([]);
     expect(found(artOf(box(5, 5, 10, 10), box(15.19, 5, 10, 10)))).toEqual([
