@@ -51,7 +51,7 @@ describe('evening out on the bench', () => {
     expect((await on.bench.lettering()).spacing.lean).toBe(1);
     await on.bench.evened();
     await expect.poll(drawn).not.toBe(before);
-    expect(await aims.getByRole('radio', { name: 'all alike' }).getAttribute('aria-checked')).toBe('true');
+    await expect.poll(() => aims.getByRole('radio', { name: 'all alike' }).getAttribute('aria-checked')).toBe('true');
     await on.bench.type('Lean', '40');
     await on.bench.kept();
     expect((await on.bench.lettering()).spacing.lean).toBe(0.4);
@@ -81,10 +81,10 @@ describe('evening out on the bench', () => {
     const dot = on.page.locator('.gaps .touch .dot').first();
     expect((await dot.boundingBox())!.width).toBeLessThan(9);
     const text = on.page.locator('.gaps .touch text').first();
-    expect(await text.isVisible()).toBe(false);
+    await expect.poll(() => text.isVisible()).toBe(false);
     await on.page.locator('.gaps .touch').first().hover();
     await text.waitFor({ state: 'visible' });
-    expect(await text.textContent()).toMatch(/and .* touch|mm apart/);
+    await expect.poll(() => text.textContent()).toMatch(/and .* touch|mm apart/);
     await on.page.keyboard.press('Control+z');
     await on.bench.evened();
     await expect.poll(used).toBe(grown);
@@ -93,7 +93,7 @@ describe('evening out on the bench', () => {
   it('is switched by a button at the strip', async () => {
     await open('LOYALTY', 'cinzel-bold');
     const key = strip().getByRole('button', { name: 'Even out' });
-    expect(await key.getAttribute('aria-pressed')).toBe('true');
+    await expect.poll(() => key.getAttribute('aria-pressed')).toBe('true');
     await key.click();
     await on.bench.kept();
     expect((await on.bench.lettering()).spacing.evenOut).toBe(0);

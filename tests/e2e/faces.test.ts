@@ -18,9 +18,9 @@ describe('typefaces', () => {
 
   it('are browsed by character with the person’s own words; favourites and recents are remembered', async () => {
     await browse();
-    expect(await on.page.locator('[data-face]').count()).toBe(28);
+    await expect.poll(() => on.page.locator('[data-face]').count()).toBe(28);
     await on.page.getByRole('button', { name: 'blackletter', exact: true }).click();
-    expect(await on.page.locator('.specimen').allTextContents()).toEqual(['TIDE']);
+    await expect.poll(() => on.page.locator('.specimen').allTextContents()).toEqual(['TIDE']);
     await on.page.getByRole('button', { name: 'UnifrakturMaguntia is a favourite' }).click();
     await on.page.locator('[data-face=unifraktur-maguntia]').click();
     await on.bench.kept();
@@ -76,7 +76,7 @@ describe('typefaces', () => {
     await on.bench.type('Weight', '690');
     await on.bench.kept();
     expect((await words()).axes).toEqual([{ tag: 'wght', value: 690 }]);
-    expect(await on.page.locator('[data-item=words]').getAttribute('d')).not.toBe(before);
+    await expect.poll(() => on.page.locator('[data-item=words]').getAttribute('d')).not.toBe(before);
     await on.bench.type('Weight', '400');
     await on.bench.kept();
     expect((await words()).axes).toEqual([]);

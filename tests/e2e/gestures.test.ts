@@ -40,8 +40,8 @@ describe('gestures on the sheet', () => {
     await on.page.locator('textarea:focus').waitFor();
     await press('Escape');
     expect((await items()).map(({ id }) => id)).toEqual(['ring']);
-    expect(await on.page.getByRole('button', { name: 'Redo' }).isDisabled()).toBe(true);
-    expect(await on.page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true);
+    await expect.poll(() => on.page.getByRole('button', { name: 'Redo' }).isDisabled()).toBe(true);
+    await expect.poll(() => on.page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true);
   });
 
   it('lists what lies under the pointer in a menu, and groups, locks and gives a look from it', async () => {
@@ -54,7 +54,7 @@ describe('gestures on the sheet', () => {
     await on.page.mouse.click(at.x, at.y, { button: 'right' });
     const menu = on.page.getByRole('menu');
     await menu.getByRole('menuitemradio', { name: /^ring/ }).click();
-    expect(await on.page.locator('.left li.chosen .name').allTextContents()).toEqual(['ring']);
+    await expect.poll(() => on.page.locator('.left li.chosen .name').allTextContents()).toEqual(['ring']);
     await press('l');
     await on.bench.click(44, 46);
     await press('Shift+l');
@@ -70,7 +70,7 @@ describe('gestures on the sheet', () => {
     await on.page.getByRole('button', { name: 'Select the group of disc' }).click();
     await expect.poll(chosen).toBe(3);
     await press('Shift+g');
-    expect(await on.page.getByRole('button', { name: /^Select the group/ }).count()).toBe(0);
+    await expect.poll(() => on.page.getByRole('button', { name: /^Select the group/ }).count()).toBe(0);
     expect((await items()).map((one) => one.group)).toEqual([null, null, null]);
     await pick(/^TIDE/);
     await press('k', 'ArrowRight');

@@ -28,7 +28,7 @@ describe('the hand', () => {
     expect((await items()).length).toBe(4);
     await press('Control+a');
     await expect.poll(chosen).toBe(4);
-    expect(await on.page.evaluate(() => getSelection()!.toString())).toBe('');
+    await expect.poll(() => on.page.evaluate(() => getSelection()!.toString())).toBe('');
   });
 
   it('takes back any drag by Escape', async () => {
@@ -97,7 +97,7 @@ describe('the hand', () => {
     await on.page.locator('[data-item=words]').waitFor();
     await pick(/^ring/);
     await press('Control+c');
-    expect(await on.page.evaluate(() => navigator.clipboard.readText())).toMatch(/<path[^>]+ d="M/);
+    await expect.poll(() => on.page.evaluate(() => navigator.clipboard.readText())).toMatch(/<path[^>]+ d="M/);
     await press('Control+v');
     let all = await items();
     expect(all.length).toBe(5);
@@ -146,12 +146,12 @@ describe('the hand', () => {
     await on.bench.field('Cap height').fill('7');
     await press('Enter', '2');
     expect((await item('words')).size).toEqual({ by: 'cap', mm: 7 });
-    expect(await on.page.locator('.desk').getAttribute('class')).toContain('tool-letter');
+    await expect.poll(() => on.page.locator('.desk').getAttribute('class')).toContain('tool-letter');
     await press('1');
     // A tick and a choice leave them too.
     await on.page.getByRole('checkbox').first().focus();
     await press('2');
-    expect(await on.page.locator('.desk').getAttribute('class')).toContain('tool-letter');
+    await expect.poll(() => on.page.locator('.desk').getAttribute('class')).toContain('tool-letter');
   });
 
   it('moves what is selected by the arrows after Enter, after a frame and from the list', async () => {
@@ -179,7 +179,7 @@ describe('the hand', () => {
     expect((await item('b')).size.mm).toBe(3);
     await on.bench.type('Cap height of all', '4');
     await expect.poll(async () => [(await item('words')).size.mm, (await item('b')).size.mm]).toEqual([4, 4]);
-    expect(await on.bench.field('Width of all').inputValue()).toBe('100');
+    await expect.poll(() => on.bench.field('Width of all').inputValue()).toBe('100');
     await on.bench.type('Turn all by', '30');
     await expect.poll(async () => (await item('words')).anchor.at?.deg).not.toBe(0);
   });
@@ -217,12 +217,12 @@ describe('the hand', () => {
       { ...curve(circle(14), 'disc'), fill: 'deep' },
     ]);
     await on.bench.click(44, 46);
-    expect(await on.page.locator('.left li.chosen .name').allTextContents()).toEqual(['disc']);
+    await expect.poll(() => on.page.locator('.left li.chosen .name').allTextContents()).toEqual(['disc']);
     const at = await on.bench.point(44, 46);
     await on.page.keyboard.down('Alt');
     await on.page.mouse.click(at.x, at.y);
     await on.page.keyboard.up('Alt');
-    expect(await on.page.locator('.left li.chosen .name').allTextContents()).toEqual(['ring']);
+    await expect.poll(() => on.page.locator('.left li.chosen .name').allTextContents()).toEqual(['ring']);
     await on.bench.drag([60, 52], [63, 52]);
     expect((await item('ring')).shape.centre.x).toBeCloseTo(45, 1);
     expect((await item('disc')).shape.centre.x).toBe(42);
@@ -268,7 +268,7 @@ describe('the hand', () => {
       .toEqual(['rgb(32, 48, 58)', 'rgb(245, 199, 106)']);
     await main.click();
     await press('Tab');
-    expect(await on.page.evaluate(() => document.activeElement!.closest('[data-view]') !== null)).toBe(true);
+    await expect.poll(() => on.page.evaluate(() => document.activeElement!.closest('[data-view]') !== null)).toBe(true);
   });
 
   it('lets an input method end its composing with Enter, and writes Hebrew from the right', async () => {
@@ -276,14 +276,14 @@ describe('the hand', () => {
     await pick(/^TIDE/);
     const field = on.bench.field('Wording');
     await field.fill('שלום');
-    expect(await field.evaluate((one) => getComputedStyle(one).direction)).toBe('rtl');
+    await expect.poll(() => field.evaluate((one) => getComputedStyle(one).direction)).toBe('rtl');
     const kept = await field.evaluate((one) =>
       one.dispatchEvent(
         new KeyboardEvent('keydown', { key: 'Enter', isComposing: true, bubbles: true, cancelable: true }),
       ),
     );
     expect(kept).toBe(true);
-    expect(await field.evaluate((one) => document.activeElement === one)).toBe(true);
+    await expect.poll(() => field.evaluate((one) => document.activeElement === one)).toBe(true);
   });
 
   it('asks the height after the width of a new piece', async () => {

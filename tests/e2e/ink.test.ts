@@ -56,7 +56,7 @@ describe('ink on the bench', () => {
       underline: { ink: 'deep' },
     });
     for (const part of ['words', 'words.halo', 'words.halo-shade', 'words.shade', 'words.underline'])
-      expect(await on.page.locator(`.art [data-item="${part}"]`).count(), part).toBe(1);
+      await expect.poll(() => on.page.locator(`.art [data-item="${part}"]`).count(), { message: part }).toBe(1);
     // Beneath lies beneath: the halo before the shade before the letters.
     const order = await on.page
       .locator('.art path[data-item^="words"]')
@@ -166,7 +166,7 @@ describe('ink on the bench', () => {
     expect(
       after.items.filter((one: any) => one.shape?.kind === 'drawn' && one.fill).map((one: any) => one.name),
     ).toEqual(['Halo of TIDES', 'Shade of TIDES', 'T', 'I', 'D', 'E', 'S']);
-    expect(await on.page.locator('.art [data-item="words"]').count()).toBe(0);
+    await expect.poll(() => on.page.locator('.art [data-item="words"]').count()).toBe(0);
     await on.page.getByText('hidden, does not print').waitFor();
   });
 

@@ -82,9 +82,11 @@ describe('letters, seat and stance', () => {
         bookends: { startU: 0, endU: 1 },
       }),
     ]);
-    expect(await on.page.locator('[data-unmet]').count()).toBe(0);
+    await expect.poll(() => on.page.locator('[data-unmet]').count()).toBe(0);
     await choose('Distance from', 'touching another');
-    expect(await on.page.locator('[data-unmet]').innerText()).toContain('cannot be held by the curves chosen');
+    await expect
+      .poll(() => on.page.locator('[data-unmet]').innerText())
+      .toContain('cannot be held by the curves chosen');
     await choose('Distance from', 'its own curve');
     await on.page.locator('[data-unmet]').waitFor({ state: 'detached' });
   });
@@ -177,7 +179,7 @@ describe('letters, seat and stance', () => {
     await on.bench.kept();
     await on.page.getByRole('region', { name: 'Space' }).getByText('full', { exact: true }).waitFor();
     await on.page.getByText('tracking has no effect here').waitFor();
-    expect(await on.bench.field('Anchor angle').count()).toBe(0);
+    await expect.poll(() => on.bench.field('Anchor angle').count()).toBe(0);
     await choose('Ends measured by', 'advance');
     await on.bench.kept();
     await button('Centre between the bookends').click();

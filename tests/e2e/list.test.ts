@@ -21,7 +21,7 @@ describe('the list', () => {
   it('shows what lies in front first, finds by name, ink and face, and says when nothing is called so', async () => {
     await open(sheet);
     expect(await rows()).toEqual(['SEDGE', 'TIDE', 'ring', 'disc']);
-    expect(await list().locator('.nested').count()).toBe(2);
+    await expect.poll(() => list().locator('.nested').count()).toBe(2);
     const seek = on.page.getByRole('searchbox', { name: 'Find in the list' });
     for (const [sought, found] of [
       ['dis', ['disc']],
@@ -78,7 +78,7 @@ describe('the list', () => {
     const at = await on.bench.point(42, 42 - 24 - 2.5);
     await on.page.mouse.move(at.x, at.y);
     await on.page.locator('.left [data-row="words"][data-lit]').waitFor();
-    expect(await on.page.locator('.left [data-lit]').count()).toBe(1);
+    await expect.poll(() => on.page.locator('.left [data-lit]').count()).toBe(1);
   });
 
   it('brings the row of what is picked on the sheet into view, and moves a curve with its words', async () => {
@@ -138,6 +138,6 @@ describe('the list', () => {
     expect((await items()).at(-1)).toMatchObject({ name: 'disc 2', shape: { centre: { x: 42, y: 42 } } });
     await on.page.getByRole('button', { name: 'To the sheet' }).focus();
     await press('Enter');
-    expect(await on.page.evaluate(() => document.activeElement!.closest('.desk') !== null)).toBe(true);
+    await expect.poll(() => on.page.evaluate(() => document.activeElement!.closest('.desk') !== null)).toBe(true);
   });
 });

@@ -76,7 +76,7 @@ describe('the proof', () => {
       )
       .toEqual(['#111111', '#ffffff']);
     await on.page.getByRole('radio', { name: 'Green-blind' }).click();
-    expect(await on.page.locator('.art[style*="eye-deutan"]').count()).toBe(1);
+    await expect.poll(() => on.page.locator('.art[style*="eye-deutan"]').count()).toBe(1);
   });
 });
 

@@ -175,7 +175,7 @@ describe('saving', () => {
     await a.field('Wording').fill('TIDE TABLE');
     await a.kept();
     await b.page.getByRole('button', { name: /^TIDE TABLE/ }).waitFor();
-    expect(await b.page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true);
+    await expect.poll(() => b.page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true);
     await b.page.getByRole('button', { name: /^SEDGE/ }).click();
     await b.field('Wording').fill('SEDGE SHORE');
     await b.kept();

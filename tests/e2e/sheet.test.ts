@@ -49,7 +49,7 @@ describe('the sheet, the strip and the inspector', () => {
     const before = await on.page.locator('[data-item=words]').getAttribute('d');
     await on.bench.drag(onClock(120, 30), onClock(120, 25));
     expect((await on.bench.piece()).items[0].shape.radiusMm).toBe(25);
-    expect(await on.page.locator('[data-item=words]').getAttribute('d')).not.toBe(before);
+    await expect.poll(() => on.page.locator('[data-item=words]').getAttribute('d')).not.toBe(before);
     // A radius that the letters do not fit is not taken; the last good drawing stays.
     await on.page.getByRole('button', { name: 'Curve ring' }).focus();
     await on.bench.type('Radius', '10000');
@@ -73,7 +73,7 @@ describe('the sheet, the strip and the inspector', () => {
       .getByText(/mm overset/)
       .first()
       .waitFor();
-    expect(await on.page.locator('.marks .overset path').count()).toBe(1);
+    await expect.poll(() => on.page.locator('.marks .overset path').count()).toBe(1);
     await on.page.getByRole('button', { name: /Proof, 1 remarks/ }).waitFor();
     const strip = (await on.page.locator('[data-strip-bookend=end] path').boundingBox())!;
     await on.page.mouse.move(strip.x + 4, strip.y + 8);
@@ -139,9 +139,9 @@ describe('the sheet, the strip and the inspector', () => {
     await on.bench.click(...onClock(0));
     await on.bench.type('Cap height', 'tall');
     await on.page.getByText('“tall” is not a number.').waitFor();
-    expect(await on.bench.field('Cap height').inputValue()).toBe('tall');
+    await expect.poll(() => on.bench.field('Cap height').inputValue()).toBe('tall');
     await on.bench.field('Cap height').press('Escape');
-    expect(await on.bench.field('Cap height').inputValue()).toBe('5');
+    await expect.poll(() => on.bench.field('Cap height').inputValue()).toBe('5');
     await on.bench.field('Wording').fill('TIDE ☃');
     await on.page.getByRole('region', { name: 'Letters' }).getByText('Limelight has no “☃”').waitFor();
     await on.bench.field('Wording').fill('');

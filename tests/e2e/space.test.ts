@@ -46,8 +46,8 @@ describe('space on the bench', () => {
       await on.page.keyboard.press(key);
     await on.bench.kept();
     expect(await kerns()).toEqual({ 2: 59 });
-    expect(await on.bench.field('Kern').inputValue()).toBe('59');
-    expect(await strip().locator('.by-hand').count()).toBe(1);
+    await expect.poll(() => on.bench.field('Kern').inputValue()).toBe('59');
+    await expect.poll(() => strip().locator('.by-hand').count()).toBe(1);
     // With Ctrl the next gap, with Shift and a click one more: both are set together.
     await on.page.keyboard.press('Control+ArrowRight');
     await on.page.keyboard.down('Shift');
@@ -73,15 +73,15 @@ describe('space on the bench', () => {
     const tip = on.page.getByText(/nearest .* mm/);
     await tip.waitFor();
     await on.page.mouse.click(x, y + 34);
-    expect(await on.page.getByRole('region', { name: 'Selected gaps' }).getByText('OT').count()).toBe(1);
+    await expect.poll(() => on.page.getByRole('region', { name: 'Selected gaps' }).getByText('OT').count()).toBe(1);
     await on.page.keyboard.press('Escape');
     const line = on.page.locator('.gaps .picked');
-    expect(await line.count()).toBe(0);
+    await expect.poll(() => line.count()).toBe(0);
     await on.page.getByRole('button', { name: 'Widest gap' }).click();
     const at = (await line.first().boundingBox())!;
     await on.page.keyboard.press('Escape');
     await on.page.mouse.click(at.x + at.width / 2, at.y + at.height / 2);
-    expect(await line.count()).toBe(1);
+    await expect.poll(() => line.count()).toBe(1);
   });
 
   it('spreads the letters about the anchor by a drag with Alt', async () => {
@@ -143,7 +143,7 @@ describe('space on the bench', () => {
         (name) => !document.querySelector<HTMLButtonElement>(`[data-fill="${name}"]`)!.disabled,
         by,
       );
-      expect(await key.locator('.value').textContent()).toMatch(/\d/);
+      await expect.poll(() => key.locator('.value').textContent()).toMatch(/\d/);
       const shown = await key.locator('.value').textContent();
       await key.click();
       await on.bench.kept();
@@ -222,11 +222,11 @@ describe('space on the bench', () => {
       sign: { kind: 'star' },
       count: 1,
     });
-    expect(await on.page.locator('[data-ornaments]').count()).toBe(2);
+    await expect.poll(() => on.page.locator('[data-ornaments]').count()).toBe(2);
     await pickWords(/^OTTERMERE/);
     await on.bench.type('Wording', 'OTTERMERE HALT');
     await on.bench.settle();
-    expect(await star.getAttribute('d')).not.toBe(path);
+    await expect.poll(() => star.getAttribute('d')).not.toBe(path);
     // A shape of one's own, from an SVG file; a file that is none says so.
     await on.page.locator('[data-ornaments]').first().click();
     const file = on.page.locator('[data-ornament-file]');
@@ -330,7 +330,7 @@ describe('space on the bench', () => {
         .click();
       await expect.poll(evenness, { timeout: 10_000 }).toBeGreaterThan(88);
       await on.page.getByRole('button', { name: 'Proof, 0 remarks' }).waitFor();
-      expect(await on.page.getByText('none is closer').count()).toBe(1);
+      await expect.poll(() => on.page.getByText('none is closer').count()).toBe(1);
     }
   });
 
