@@ -13,7 +13,7 @@ export default defineEventHandler(async (event) => {
   ]).catch(() => null);
   const ready = due !== null;
   // Of the folder of the database; a server of its own is watched there.
-  const freeBytes = DATABASE_URL ? null : await freeBytesOf(DATA);
+  const freeBytes = DATABASE_URL ? null : freeBytesOf(DATA);
   if (!ready) setResponseStatus(event, 503);
   setResponseHeader(event, 'cache-control', 'no-store');
   return {

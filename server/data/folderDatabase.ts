@@ -67,8 +67,10 @@ async function createOrOpen(folder: string): Promise<PGlite> {
  *   every write
  */
 export async function openDatabase(folder: string, freeBytes = freeBytesOf): Promise<Database> {
-  const room = (): Promise<void> => (folder ? needSpace(dirname(folder), freeBytes) : Promise.resolve());
-  await room();
+  const needRoom = (): void => {
+    if (folder) needSpace(dirname(folder), freeBytes);
+  };
+  needRoom();
   let db = await createOrOpen(folder);
   const schema = await schemaOf(connection(db));
   if (schema > MIGRATIONS.length) {
@@ -90,13 +92,13 @@ export async function openDatabase(folder: string, freeBytes = freeBytesOf): Pro
     dump: async () => Buffer.from(await (await db.dumpDataDir('gzip')).arrayBuffer()),
     query: async <T>(sql: string, values: unknown[] = []) => (await db.query<T>(sql, values)).rows,
     async write<T>(sql: string, values: unknown[] = []) {
-      await room();
+      needRoom();
       const { rows } = await db.query<T>(sql, values);
       await log?.flush();
       return rows;
     },
     async transact(work) {
-      await room();
+      needRoom();
       const result = await db.transaction(work);
       await log?.flush();
       return result as Awaited<ReturnType<typeof work>>;

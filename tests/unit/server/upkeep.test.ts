@@ -86,7 +86,7 @@ describe('a disk that is nearly full', () => {
   it('is said before anything is written, reads go on, and saves do when there is room again', async () => {
     const folder = join(mkdtempSync(join(tmpdir(), 'under-arc-full-')), 'pg');
     let free = 1e9;
-    const db = await openDatabase(folder, () => Promise.resolve(free));
+    const db = await openDatabase(folder, () => free);
     await insertPiece(db, 'p', start);
     const desk = new Desk(db);
     free = 47 * 2 ** 20;
@@ -97,6 +97,6 @@ describe('a disk that is nearly full', () => {
     expect((await desk.commit('p', 'a', 0, [sent('X', 'x')])).ok).toBe(true);
     await db.close();
     free = 1e6;
-    await expect(openDatabase(folder, () => Promise.resolve(free))).rejects.toMatchObject({ code: 'ENOSPC' });
+    await expect(openDatabase(folder, () => free)).rejects.toMatchObject({ code: 'ENOSPC' });
   });
 });
