@@ -1,60 +1,56 @@
-// Writes core/ink/table.ts and core/ink/separationTable.ts from profiles/coated.icc, by LittleCMS: the screen colours
-// of a grid of inks, and the inks of a grid of screen colours. See profiles/README.md.
+// Writes core/ink/stocks/NAME.ts from profiles/NAME.icc, by LittleCMS: the screen colours of a grid of inks, and the
+// inks of a grid of screen colours. See profiles/README.md.
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
-const GRID = 9;
-const steps = Array.from({ length: GRID }, (_, i) => (i * 100) / (GRID - 1));
-const lines = steps.flatMap((k) => steps.flatMap((y) => steps.flatMap((m) => steps.map((c) => `${c} ${m} ${y} ${k}`))));
-const profile = fileURLToPath(new URL('../profiles/coated.icc', import.meta.url));
-const text = execFileSync('transicc', ['-i', profile, '-o', '*sRGB', '-t1', '-b', '-n'], {
-  input: `${lines.join('\n')}\n`,
-  encoding: 'utf8',
-  stdio: ['pipe', 'pipe', 'ignore'],
-});
-const bytes = text
-  .trim()
-  .split('\n')
-  .flatMap((line) =>
-    line
-      .trim()
-      .split(/\s+/)
-      .map((value) => Math.min(255, Math.max(0, Math.round(Number(value))))),
-  );
-if (bytes.length !== GRID ** 4 * 3) throw new Error(`Expected ${GRID ** 4 * 3} values, got ${bytes.length}.`);
-writeFileSync(
-  fileURLToPath(new URL('../core/ink/table.ts', import.meta.url)),
-  `/** Written by bin/write-ink-table.mjs: sRGB of ${GRID}⁴ mixes of the profile in profiles/, C fastest, then M, Y, K; base64 of bytes. */
-export const GRID = ${GRID};
-export const SCREEN_TABLE = '${Buffer.from(bytes).toString('base64')}';
-`,
-);
+const GRID = 9,
+  RGB_GRID = 17;
+/** Most ink in all of what a screen colour is separated into, %. */
+const MOST = { coated: 300, uncoated: 300, newsprint: 240 };
 
-const RGB_GRID = 17,
-  MOST = 300;
-const levels = Array.from({ length: RGB_GRID }, (_, i) => (i * 255) / (RGB_GRID - 1));
-const colours = levels.flatMap((b) => levels.flatMap((g) => levels.map((r) => `${r} ${g} ${b}`)));
-const inks = execFileSync('transicc', ['-i', '*sRGB', '-o', profile, '-t1', '-b', '-n'], {
-  input: `${colours.join('\n')}\n`,
-  encoding: 'utf8',
-  stdio: ['pipe', 'pipe', 'ignore'],
-});
-const shares = inks
-  .trim()
-  .split('\n')
-  .flatMap((line, n) => {
-    const [c, m, y, k] = line.trim().split(/\s+/).map(Number);
+const root = fileURLToPath(new URL('..', import.meta.url));
+/** What LittleCMS makes of lines of values, relative colorimetric with black point compensation. */
+function converted(from, to, lines, most) {
+  const text = execFileSync('transicc', ['-i', from, '-o', to, '-t1', '-b', '-n'], {
+    input: `${lines.join('\n')}\n`,
+    encoding: 'utf8',
+    stdio: ['pipe', 'pipe', 'ignore'],
+  });
+  const rows = text
+    .trim()
+    .split('\n')
+    .map((line) => line.trim().split(/\s+/).map(Number));
+  if (rows.length !== lines.length) throw new Error(`Expected ${lines.length} colours, got ${rows.length}.`);
+  return rows.flatMap(most);
+}
+const byte = (value) => Math.min(255, Math.max(0, Math.round(value)));
+
+const steps = Array.from({ length: GRID }, (_, i) => (i * 100) / (GRID - 1)),
+  mixes = steps.flatMap((k) => steps.flatMap((y) => steps.flatMap((m) => steps.map((c) => `${c} ${m} ${y} ${k}`))));
+const levels = Array.from({ length: RGB_GRID }, (_, i) => (i * 255) / (RGB_GRID - 1)),
+  colours = levels.flatMap((b) => levels.flatMap((g) => levels.map((r) => `${r} ${g} ${b}`)));
+
+for (const [name, most] of Object.entries(MOST)) {
+  const profile = `${root}profiles/${name}.icc`;
+  const screen = converted(profile, '*sRGB', mixes, (rgb) => rgb.map(byte));
+  const inks = converted('*sRGB', profile, colours, ([c, m, y, k], n) => {
     // White is paper, whatever rounding makes of it; beyond the most the three colours give way.
     if (n === colours.length - 1) return [0, 0, 0, 0];
-    const less = Math.min(1, (MOST - k) / Math.max(c + m + y, 1e-9));
-    return [c * less, m * less, y * less, k].map((share) => Math.min(255, Math.max(0, Math.round(share * 2.55))));
+    const less = Math.min(1, (most - k) / Math.max(c + m + y, 1e-9));
+    return [c * less, m * less, y * less, k].map((share) => byte(share * 2.55));
   });
-if (shares.length !== RGB_GRID ** 3 * 4) throw new Error(`Expected ${RGB_GRID ** 3 * 4} values, got ${shares.length}.`);
-writeFileSync(
-  fileURLToPath(new URL('../core/ink/separationTable.ts', import.meta.url)),
-  `/** Written by bin/write-ink-table.mjs: C, M, Y and K (255 for 100 %) of ${RGB_GRID}³ sRGB colours by the profile in profiles/, red fastest, then green, blue; base64 of bytes. */
-export const RGB_GRID = ${RGB_GRID};
-export const SEPARATION_TABLE = '${Buffer.from(shares).toString('base64')}';
+  writeFileSync(
+    `${root}core/ink/stocks/${name}.ts`,
+    `/**
+ * Written by bin/write-ink-table.mjs from profiles/${name}.icc, bytes as base64: sRGB of ${GRID}⁴ mixes, C fastest, then M,
+ * Y, K; and C, M, Y and K (255 for 100 %) of ${RGB_GRID}³ sRGB colours, red fastest, then green, blue.
+ */
+export const ${name} = {
+  screen:
+    '${Buffer.from(screen).toString('base64')}',
+  inks: '${Buffer.from(inks).toString('base64')}',
+};
 `,
-);
+  );
+}

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { STOCKS, type StockName } from '#core/ink/stocks/index';
 import type { RenderPixels } from '#core/output/pictures';
 import type { FileTools } from '#core/output/formats/index';
 import { isLettering } from '#core/piece/types';
@@ -9,8 +10,9 @@ import type { Opened } from './opened';
 
 export const HOME = fileURLToPath(new URL('..', import.meta.url));
 
-/** The CMYK profile of print files. */
-export const profile = (): Promise<Uint8Array> => readFile(join(HOME, 'profiles/coated.icc.zlib'));
+/** The CMYK profile of a paper, compressed. */
+export const profile = (stock: StockName): Promise<Uint8Array> =>
+  readFile(join(HOME, `profiles/${STOCKS[stock].profile}.icc.zlib`));
 
 /** The rasteriser is read when the first picture is made or decoded. */
 let loading: Promise<(typeof import('@resvg/resvg-wasm'))['Resvg']> | undefined;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { sameValue } from '#core/piece/equal';
-import { PROCESSES, type Process, type ProcessKind } from '#core/piece/process';
+import type { StockName } from '#core/ink/stocks/index';
+import { usualProcess, type Process, type ProcessKind } from '#core/piece/process';
 import type { Piece } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
@@ -15,9 +16,21 @@ const NAMES: Readonly<Record<ProcessKind, string>> = {
   embroidery: 'Embroidery',
   plotter: 'Plotter',
 };
+const STOCKS: Readonly<Record<StockName, string>> = {
+  coated: 'Coated paper',
+  uncoated: 'Uncoated paper',
+  newsprint: 'Newsprint',
+};
 const set = (next: Partial<Process>, gesture?: string) =>
   store.set('Process', null, ['process'], { ...props.piece.process, ...next }, gesture);
-const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props.piece.process));
+const usual = computed(() => usualProcess(props.piece.process.kind, props.piece.process.stock));
+const own = computed(() => !sameValue(usual.value, props.piece.process));
+/** Another paper, with the ink limit that is usual on it unless the limit is the person's own. */
+function setStock(stock: StockName): void {
+  const { process } = props.piece;
+  const mostInk = process.mostInk === usual.value.mostInk ? usualProcess(process.kind, stock).mostInk : process.mostInk;
+  set({ stock, mostInk });
+}
 </script>
 
 <template>
@@ -26,8 +39,15 @@ const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props
     <el-select
       :model-value="piece.process.kind"
       aria-label="Process"
-      @change="(kind: ProcessKind) => set(PROCESSES[kind])">
+      @change="(kind: ProcessKind) => set(usualProcess(kind, piece.process.stock))">
       <el-option v-for="(name, kind) in NAMES" :key="kind" :value="kind" :label="name" />
+    </el-select>
+    <el-select
+      :model-value="piece.process.stock"
+      aria-label="Paper of the press"
+      title="Colours on the screen, separated pictures and the profile in print files go by it"
+      @change="setStock">
+      <el-option v-for="(name, stock) in STOCKS" :key="stock" :value="stock" :label="name" />
     </el-select>
     <div class="row">
       <span class="label">Minimum stroke</span
@@ -78,9 +98,7 @@ const own = computed(() => !sameValue(PROCESSES[props.piece.process.kind], props
         :places="0"
         :commit="(v, g) => set({ leastDpi: v }, g)" />
     </div>
-    <button v-if="own" class="key" type="button" @click="set(PROCESSES[piece.process.kind])">
-      Reset to the usual values
-    </button>
+    <button v-if="own" class="key" type="button" @click="set(usual)">Reset to the usual values</button>
     <p class="quiet">
       Strokes and white are measured from the outlines of the letters. Ask your printer for their own values.
     </p>

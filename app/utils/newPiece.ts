@@ -1,6 +1,6 @@
 import { CURRENT_VERSION } from '#core/piece/version';
 import { STANDARD_INKS } from '#core/piece/inks';
-import { PROCESSES } from '#core/piece/process';
+import { usualProcess } from '#core/piece/process';
 import type { Piece } from '#core/piece/types';
 
 export interface SheetPreset {
@@ -29,7 +29,7 @@ export const emptyPiece = (name: string, widthMm: number, heightMm: number): Pie
   paper: '#ffffff',
   inks: STANDARD_INKS,
   styles: [],
-  process: PROCESSES.offset,
+  process: usualProcess('offset'),
   guides: [],
   items: [],
 });

@@ -79,7 +79,12 @@ export async function makeSeriesFile(
   try {
     const made = await makeSeries(
       { piece, table, mapping, ...columns, faces: await facesFor(piece), pictures: await picturesFor(piece) },
-      { as, imposition, cropMarks: marks, pdf: { marks: marks && as === 'files', profile: await cmykProfile() } },
+      {
+        as,
+        imposition,
+        cropMarks: marks,
+        pdf: { marks: marks && as === 'files', profile: await cmykProfile(piece.process.stock) },
+      },
       breather(told),
     );
     return made.ok ? transfer(made, [made.value.bytes.buffer]) : made;

@@ -1,4 +1,5 @@
 import { settingOf, type Faces } from '../setting/settingOf';
+import type { StockName } from '../ink/stocks';
 import { tracksOf } from '../curves';
 import { isLettering, isOrnaments, type Piece, type Sheet } from '../piece/types';
 import { type Problem, type Result } from '../result';
@@ -18,6 +19,8 @@ export interface Drawing {
   readonly sheet: Sheet;
   /** Colour of the paper on the screen. */
   readonly paper: string;
+  /** What it is printed on. */
+  readonly stock: StockName;
   readonly inks: readonly DrawnInk[];
   readonly paths: readonly PaintedPath[];
   /** The images of its pictures, as far as they are at hand. */
@@ -58,6 +61,7 @@ export function drawPiece(piece: Piece, faces: Faces, pictures: Pictures = NO_PI
     name: piece.name,
     sheet: piece.sheet,
     paper: piece.paper,
+    stock: piece.process.stock,
     inks: [...inksOf(piece).values()],
     paths,
     pictures,

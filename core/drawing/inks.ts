@@ -1,4 +1,6 @@
 import { screenHex } from '../ink/colour';
+import type { StockName } from '../ink/stocks';
+import type { Process } from '../piece/process';
 import type { Ink, InkId, Piece, Stroke } from '../piece/types';
 import type { DrawnInk, DrawnStroke } from './sink';
 
@@ -6,17 +8,18 @@ import type { DrawnInk, DrawnStroke } from './sink';
 export type Inks = ReadonlyMap<InkId, DrawnInk>;
 
 const drawn = new WeakMap<Ink, DrawnInk>();
-const known = new WeakMap<readonly Ink[], Inks>();
+const known = new WeakMap<readonly Ink[], { readonly stock: StockName; readonly inks: Inks }>();
 
 /** An ink on a plate of its own, as it is drawn; the same ink gives the same object. */
-export function plainDrawn(ink: Ink): DrawnInk {
+export function plainDrawn(ink: Ink, stock: StockName): DrawnInk {
   let made = drawn.get(ink);
-  if (!made) {
+  if (made?.stock !== stock) {
     made = {
       ...ink,
       // What a machine does after printing is never mixed of process inks.
       kind: ink.purpose === 'print' ? ink.kind : 'spot',
-      screen: screenHex(ink.cmyk),
+      screen: screenHex(ink.cmyk, stock),
+      stock,
       plate: { id: ink.id, name: ink.name, cmyk: ink.cmyk },
       share: 1,
     };
@@ -26,20 +29,21 @@ export function plainDrawn(ink: Ink): DrawnInk {
 }
 
 /** An ink as it is drawn: a tint is a share of the ink that it is of, on the plate of that. */
-function drawnInk(ink: Ink, inks: readonly Ink[]): DrawnInk {
+function drawnInk(ink: Ink, inks: readonly Ink[], stock: StockName): DrawnInk {
   const of = ink.tint && inks.find((one) => one.id === ink.tint!.of && one.id !== ink.id && one.tint === null);
-  if (!of) return plainDrawn(ink);
+  if (!of) return plainDrawn(ink, stock);
   const share = ink.tint!.share / 100;
   const cmyk = of.cmyk.map((one) => one * share) as unknown as Ink['cmyk'];
-  const { kind, purpose, plate } = plainDrawn(of);
-  return { ...ink, kind, purpose, cmyk, screen: screenHex(cmyk), plate, share };
+  const { kind, purpose, plate } = plainDrawn(of, stock);
+  return { ...ink, kind, purpose, cmyk, screen: screenHex(cmyk, stock), stock, plate, share };
 }
 
-/** The inks of a piece; the same list gives the same map. */
-export function inksOf({ inks }: Pick<Piece, 'inks'>): Inks {
+/** The inks of a piece as they look on its paper; the same list on the same paper gives the same map. */
+export function inksOf({ inks, process: { stock } }: { inks: Piece['inks']; process: Pick<Process, 'stock'> }): Inks {
   let made = known.get(inks);
-  if (!made) known.set(inks, (made = new Map(inks.map((ink) => [ink.id, drawnInk(ink, inks)]))));
-  return made;
+  if (made?.stock !== stock)
+    known.set(inks, (made = { stock, inks: new Map(inks.map((ink) => [ink.id, drawnInk(ink, inks, stock)])) }));
+  return made.inks;
 }
 
 /** Dashes that come out even on a closed outline: a whole number of them, both parts changed by the same share. */

@@ -1,4 +1,5 @@
 import type { Ink, Join } from '../piece/inks';
+import type { StockName } from '../ink/stocks';
 import type { OutlineSink, Trace } from '../geometry/outlines/outlineSink';
 
 /** What every writer understands: an outline in mm, then how it is painted. */
@@ -16,6 +17,8 @@ export interface Sink extends OutlineSink {
 export interface DrawnInk extends Ink {
   /** `#rrggbb`. */
   readonly screen: string;
+  /** The paper by which it looks so. */
+  readonly stock: StockName;
   /** The ink on whose plate it prints: itself, or for a tint the one that it is of. */
   readonly plate: Pick<Ink, 'id' | 'name' | 'cmyk'>;
   /** How much of that it is, 0 to 1. */
@@ -29,6 +32,8 @@ export interface PaintedPicture {
   readonly heightPx: number;
   /** The one ink of it; null for its own colours. */
   readonly ink: DrawnInk | null;
+  /** The paper for which it is separated. */
+  readonly stock: StockName;
   /** Total ink limit where it is separated, %. */
   readonly mostInk: number;
   /** The one process plate that is looked at, for previews. */

@@ -1,22 +1,19 @@
 import { convertRgbToLab65, convertRgbToLrgb } from 'culori/fn';
-import { decodeTable } from './decodeTable';
-import { GRID, SCREEN_TABLE } from './table';
+import { GRID, tableOf, type StockName } from './stocks';
 
 /** Shares of cyan, magenta, yellow and black, each 0 to 100 %. */
 export type Cmyk = readonly [cyan: number, magenta: number, yellow: number, black: number];
 /** Red, green and blue of the screen (sRGB), each 0 to 255. */
 export type Rgb = readonly [red: number, green: number, blue: number];
 
-let table: Uint8Array | undefined;
-
 /**
- * The screen colour of a mix of process inks on white coated paper, by the shipped profile (relative colorimetric,
- * black point compensated): linear between the points of a grid of 9 a side.
+ * The screen colour of a mix of process inks on a paper, by its profile (relative colorimetric, black point
+ * compensated): linear between the points of a grid of 9 a side.
  *
  * @param cmyk shares in %, held to 0 to 100
  */
-export function screenRgb(cmyk: Cmyk): Rgb {
-  table ??= decodeTable(SCREEN_TABLE);
+export function screenRgb(cmyk: Cmyk, stock: StockName): Rgb {
+  const table = tableOf(stock, 'screen');
   const low: number[] = [],
     part: number[] = [];
   for (const share of cmyk) {
@@ -49,7 +46,7 @@ export const fromHex = (hex: string): Rgb =>
   [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)) as unknown as Rgb;
 
 /** The screen colour of a mix as `#rrggbb`. */
-export const screenHex = (cmyk: Cmyk): string => toHex(screenRgb(cmyk));
+export const screenHex = (cmyk: Cmyk, stock: StockName): string => toHex(screenRgb(cmyk, stock));
 
 /** Linear light of a channel (IEC 61966-2-1), 0 to 1. */
 export const linear = (channel: number): number => convertRgbToLrgb({ r: channel / 255, g: 0, b: 0 }).r;
@@ -79,11 +76,11 @@ const DEEP = 12;
  * the three colours as the colour allows. Black is black alone. Colours that cannot be printed come out as the nearest
  * that can.
  */
-export function nearestCmyk(rgb: Rgb): Cmyk {
+export function nearestCmyk(rgb: Rgb, stock: StockName): Cmyk {
   // Deep black is printed with black alone: four inks on top of each other would only blur it.
   if (Math.max(...rgb) <= DEEP) return [0, 0, 0, 100];
   const cost = (mix: readonly number[]): number =>
-    deltaE(screenRgb(mix as unknown as Cmyk), rgb) + INK_WEIGHT * (mix[0]! + mix[1]! + mix[2]! + mix[3]!);
+    deltaE(screenRgb(mix as unknown as Cmyk, stock), rgb) + INK_WEIGHT * (mix[0]! + mix[1]! + mix[2]! + mix[3]!);
   // Coarse to fine, one ink or a pair of them at a time: the landscape is smooth, and its valley runs along grey
   // balance.
   const moves = [

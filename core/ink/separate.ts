@@ -1,8 +1,6 @@
 import { screenRgb, type Cmyk } from './colour';
-import { decodeTable } from './decodeTable';
-import { RGB_GRID, SEPARATION_TABLE } from './separationTable';
+import { RGB_GRID, tableOf, type StockName } from './stocks';
 
-let table: Uint8Array | undefined;
 const STEPS = RGB_GRID - 1;
 
 /**
@@ -46,17 +44,16 @@ function throughGrid(
 }
 
 /**
- * Separates pixels into the process inks of the shipped profile (relative colorimetric, black point compensated).
+ * Separates pixels into the process inks by the profile of a paper (relative colorimetric, black point compensated).
  *
  * @param rgba red, green, blue and opacity of each pixel, 0 to 255; opacity is not looked at
  * @param mostInk most ink in all, %: beyond it cyan, magenta and yellow give way alike
  * @returns cyan, magenta, yellow and black of each pixel, 255 for 100 %
  */
-export function separate(rgba: Uint8Array, mostInk: number): Uint8Array {
-  table ??= decodeTable(SEPARATION_TABLE);
+export function separate(rgba: Uint8Array, stock: StockName, mostInk: number): Uint8Array {
   const inks = new Uint8Array(rgba.length),
     most = mostInk * 2.55;
-  throughGrid(table, 4, rgba, ([c, m, y, k], n) => {
+  throughGrid(tableOf(stock, 'inks'), 4, rgba, ([c, m, y, k], n) => {
     const colours = c! + m! + y!,
       less = colours + k! > most && colours > 0 ? Math.max(0, most - k!) / colours : 1;
     inks[4 * n] = Math.round(c! * less);
@@ -67,11 +64,12 @@ export function separate(rgba: Uint8Array, mostInk: number): Uint8Array {
   return inks;
 }
 
-const printed = new Map<number, Float64Array>();
+const printed = new Map<string, Float64Array>();
 
 /** What pixels look like once they are separated and printed: red, green, blue and the opacity that they had. */
-export function asPrinted(rgba: Uint8Array, mostInk: number): Uint8Array {
-  let colours = printed.get(mostInk);
+export function asPrinted(rgba: Uint8Array, stock: StockName, mostInk: number): Uint8Array {
+  const key = `${stock} ${mostInk}`;
+  let colours = printed.get(key);
   if (!colours) {
     const points = Uint8Array.from(
       { length: RGB_GRID ** 3 * 4 },
@@ -79,13 +77,13 @@ export function asPrinted(rgba: Uint8Array, mostInk: number): Uint8Array {
         [0, 1, 2].map((axis) => Math.round((255 * (Math.floor(i / 4 / RGB_GRID ** axis) % RGB_GRID)) / STEPS))[i % 4] ??
         255,
     );
-    const inks = separate(points, mostInk);
+    const inks = separate(points, stock, mostInk);
     colours = Float64Array.from(
       Array.from({ length: RGB_GRID ** 3 }, (_, n) =>
-        screenRgb([0, 1, 2, 3].map((ink) => inks[4 * n + ink]! / 2.55) as unknown as Cmyk),
+        screenRgb([0, 1, 2, 3].map((ink) => inks[4 * n + ink]! / 2.55) as unknown as Cmyk, stock),
       ).flat(),
     );
-    printed.set(mostInk, colours);
+    printed.set(key, colours);
   }
   const out = new Uint8Array(rgba.length);
   throughGrid(colours, 3, rgba, (rgb, n) => {

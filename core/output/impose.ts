@@ -272,6 +272,7 @@ export function imposed(
     name,
     sheet: { widthMm, heightMm, bleedMm: 0 },
     paper: first?.paper ?? '#ffffff',
+    stock: first?.stock ?? 'coated',
     inks: [...inks.values()],
     paths,
     pictures: new Map(drawings.flatMap((one) => [...one.pictures])),

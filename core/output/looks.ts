@@ -20,14 +20,10 @@ const dark = (ink: DrawnInk): boolean => {
 };
 
 /** The ink of pictures where there is but one. */
-const ONE = plainDrawn({
-  id: 'one',
-  name: 'One',
-  kind: 'process',
-  cmyk: [0, 0, 0, 100],
-  overprint: false,
-  ...PLAIN_INK,
-});
+const ONE = plainDrawn(
+  { id: 'one', name: 'One', kind: 'process', cmyk: [0, 0, 0, 100], overprint: false, ...PLAIN_INK },
+  'coated',
+);
 
 /**
  * A piece as others will see it, trimmed, with nothing but the piece: as SVG.

@@ -57,10 +57,10 @@ const rgbaOf = ({ rgba }: PictureFile): Uint8Array => {
 };
 
 /** Separates a picture: into process inks, or into the shares of its one ink. */
-export function planesOf(file: PictureFile, { ink, mostInk }: PaintedPicture): Planes {
+export function planesOf(file: PictureFile, { ink, stock, mostInk }: PaintedPicture): Planes {
   const rgba = rgbaOf(file),
     opacity = opacityOf(rgba);
-  if (!ink) return { components: 4, inks: separate(rgba, mostInk), opacity };
+  if (!ink) return { components: 4, inks: separate(rgba, stock, mostInk), opacity };
   const tint = tintOf(rgba);
   if (ink.kind === 'spot')
     return { components: 1, inks: ink.share === 1 ? tint : tint.map((one) => Math.round(one * ink.share)), opacity };
@@ -129,12 +129,16 @@ function remembered(
 /**
  * One process plate of a picture in its own colours, in shades of grey, as a data URI.
  *
- * @param whole at its own resolution, not at that for looking at
+ * @param picture its paper, its total ink limit, and whether at its own resolution, not at that for looking at
  */
-export function plateUri(file: PictureFile, channel: 0 | 1 | 2 | 3, mostInk: number, whole: boolean): string {
-  const key = `${channel} ${mostInk}${whole ? ' whole' : ''}`;
+export function plateUri(
+  file: PictureFile,
+  channel: 0 | 1 | 2 | 3,
+  { stock, mostInk, whole = false }: Pick<PaintedPicture, 'stock' | 'mostInk' | 'whole'>,
+): string {
+  const key = `${channel} ${stock} ${mostInk}${whole ? ' whole' : ''}`;
   return remembered(file, key, whole, ({ width, height, rgba }) => {
-    const inks = separate(rgba, mostInk),
+    const inks = separate(rgba, stock, mostInk),
       data = new Uint8Array(width * height * 2);
     for (let n = 0; n < width * height; n++) {
       data[2 * n] = 255 - inks[4 * n + channel]!;
@@ -145,11 +149,11 @@ export function plateUri(file: PictureFile, channel: 0 | 1 | 2 | 3, mostInk: num
 }
 
 /** A picture in its own colours as it will look in print, as a data URI. */
-export const printedUri = (file: PictureFile, mostInk: number): string =>
-  remembered(file, `printed ${mostInk}`, false, ({ width, height, rgba }) => ({
+export const printedUri = (file: PictureFile, { stock, mostInk }: Pick<PaintedPicture, 'stock' | 'mostInk'>): string =>
+  remembered(file, `printed ${stock} ${mostInk}`, false, ({ width, height, rgba }) => ({
     width,
     height,
-    data: asPrinted(rgba, mostInk),
+    data: asPrinted(rgba, stock, mostInk),
     channels: 4,
   }));
 

@@ -38,11 +38,15 @@ export function platesOf(drawing: Pick<Drawing, 'paths'>): Plate[] {
     (channel) => coloured || inks.some((ink) => ink.kind === 'process' && ink.cmyk[channel] > 0),
   );
   // A tint prints on the plate of the ink that it is of.
-  const byPlate = new Map(inks.flatMap((ink) => (ink.kind === 'spot' ? [[ink.plate.id, ink.plate] as const] : [])));
-  const spots = [...byPlate.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
+  const byPlate = new Map(inks.flatMap((ink) => (ink.kind === 'spot' ? [[ink.plate.id, ink] as const] : [])));
+  const spots = [...byPlate.values()].sort((a, b) => (a.plate.name < b.plate.name ? -1 : 1));
   return [
     ...process.map((channel) => PROCESS_PLATES[channel]!),
-    ...spots.map((ink): Plate => ({ name: ink.name, of: { spot: ink.id }, screen: screenHex(ink.cmyk) })),
+    ...spots.map(({ plate, stock }): Plate => ({
+      name: plate.name,
+      of: { spot: plate.id },
+      screen: screenHex(plate.cmyk, stock),
+    })),
   ];
 }
 
@@ -61,14 +65,10 @@ const grey = (share: number): string => {
 };
 
 /** What a picture in its own colours is on the plate of a spot ink: none of it. */
-const NONE = plainDrawn({
-  id: 'none',
-  name: 'None',
-  kind: 'process',
-  cmyk: [0, 0, 0, 0],
-  overprint: false,
-  ...PLAIN_INK,
-});
+const NONE = plainDrawn(
+  { id: 'none', name: 'None', kind: 'process', cmyk: [0, 0, 0, 0], overprint: false, ...PLAIN_INK },
+  'coated',
+);
 
 /**
  * A drawing as one plate sees it: what prints on it in shades of grey, what knocks it out white. An ink that overprints

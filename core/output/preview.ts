@@ -76,8 +76,8 @@ function slugElements(drawing: Drawing, day: string, fromMm: number, thin: numbe
   ];
 }
 /** An ink at its share, as it looks on the screen. */
-const tinted = ({ cmyk, share, kind }: DrawnInk): string =>
-  screenHex(kind === 'spot' ? (cmyk.map((one) => one * share) as unknown as DrawnInk['cmyk']) : cmyk);
+const tinted = ({ cmyk, share, kind, stock }: DrawnInk): string =>
+  screenHex(kind === 'spot' ? (cmyk.map((one) => one * share) as unknown as DrawnInk['cmyk']) : cmyk, stock);
 
 /** Marks as elements, never too fine to be seen. */
 function markElements({ lines, circles }: Marks, widthMm: number): string[] {

@@ -123,11 +123,12 @@ class ElementSink extends PathDataSink {
   }
 
   picture(
-    { imageId, ink, channel, printed, whole = false, mostInk, widthPx, heightPx }: PaintedPicture,
+    picture: PaintedPicture,
     { x, y, acrossX, acrossY, downX, downY }: PictureFrame,
     within: Trace | null,
     id: string,
   ): void {
+    const { imageId, ink, channel, printed, widthPx, heightPx } = picture;
     const file = this.drawing.pictures.get(imageId)!;
     const name = escape(id);
     const place = [acrossX / widthPx, acrossY / widthPx, downX / heightPx, downY / heightPx, x, y]
@@ -135,9 +136,9 @@ class ElementSink extends PathDataSink {
       .join(' ');
     const uri =
       channel !== undefined
-        ? plateUri(file, channel, mostInk, whole)
+        ? plateUri(file, channel, picture)
         : printed && !ink
-          ? printedUri(file, mostInk)
+          ? printedUri(file, picture)
           : pictureUri(file);
     const placed = `${ink ? ` class="fill-${escape(ink.id)}" filter="url(#${name}.ink)"` : ''} transform="matrix(${place})"`;
     const shown = `width="${widthPx}" height="${heightPx}" preserveAspectRatio="none" href="${uri}"`;

@@ -37,7 +37,7 @@ function onto(lighter: DrawnInk, darker: DrawnInk): DrawnInk {
     id: `${lighter.id}-on-${darker.id}`,
     overprint: true,
     cmyk: both ? most(lighter.cmyk, darker.cmyk) : lighter.cmyk,
-    screen: screenHex(most(lighter.cmyk, darker.cmyk)),
+    screen: screenHex(most(lighter.cmyk, darker.cmyk), lighter.stock),
   };
 }
 

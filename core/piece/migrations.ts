@@ -1,6 +1,6 @@
 import { fromHex, nearestCmyk } from '../ink/colour';
 import { ink, STANDARD_INKS } from './inks';
-import { PROCESSES } from './process';
+import { process, usualProcess, type ProcessKind } from './process';
 import { factsOf, fieldsOf, type Field } from '../fields';
 import { ITEMS } from './items';
 
@@ -33,6 +33,7 @@ const mapped = (list: unknown, by: (one: Older | null) => unknown): unknown =>
 const toVersion = (older: Older, version: number): Older => ({
   ...older,
   version,
+  ...(isObject(older['process']) ? { process: withAdded(process, older['process'], version) } : {}),
   ...(Array.isArray(older['inks']) ? { inks: older['inks'].map((one) => withAdded(ink, one, version)) } : {}),
   items: mapped(older['items'], (item) => {
     const type: unknown = isObject(item) ? item['type'] : null;
@@ -53,7 +54,7 @@ function fromVersion4(older: Older): Older {
         id: `ink${inks.size + 1}`,
         name: `Ink ${inks.size + 1}`,
         kind: 'process',
-        cmyk: nearestCmyk(fromHex(colour)),
+        cmyk: nearestCmyk(fromHex(colour), 'coated'),
         overprint: false,
       });
     return inks.get(colour)!['id'];
@@ -77,16 +78,17 @@ function fromVersion4(older: Older): Older {
     paper: '#ffffff',
     inks: inks.size > 0 ? [...inks.values()] : STANDARD_INKS,
     styles: [],
-    process: PROCESSES.offset,
+    process: usualProcess('offset'),
   };
 }
 
 /** Version 5 knew no pictures that are printed, and no resolution that they need. */
 function fromVersion5(older: Older): Older {
-  const { process } = older;
-  if (typeof process !== 'object' || process === null) return { ...older, version: 6 };
-  const usual = PROCESSES[(process as Older)['kind'] as keyof typeof PROCESSES] ?? PROCESSES.offset;
-  return { ...older, version: 6, process: { leastDpi: usual.leastDpi, ...process } };
+  const { process: own } = older;
+  if (!isObject(own)) return { ...older, version: 6 };
+  const kinds: readonly unknown[] = ['offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'],
+    usual = usualProcess(kinds.includes(own['kind']) ? (own['kind'] as ProcessKind) : 'offset');
+  return { ...older, version: 6, process: { leastDpi: usual.leastDpi, ...own } };
 }
 
 /**
@@ -130,4 +132,5 @@ export const MIGRATIONS: Readonly<Record<number, (older: Older) => Older>> = {
   6: (older) => toVersion(older, 7),
   7: fromVersion7,
   8: (older) => toVersion(older, 9),
+  9: (older) => toVersion(older, 10),
 };

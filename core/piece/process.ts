@@ -1,7 +1,10 @@
-import { limited, object, tagged, type TypeOf } from '../fields';
+import { STOCKS, type StockName } from '../ink/stocks';
+import { field, limited, object, tagged, type TypeOf } from '../fields';
 
 export const process = object({
   kind: tagged('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),
+  /** The paper, by whose profile inks look and pictures are separated. */
+  stock: field(tagged('coated', 'uncoated', 'newsprint'), { standard: 'coated', since: 10 }),
   /** Finest line or stroke of a letter, mm. */
   leastStrokeMm: limited('processMm'),
   /** Minimum gap: counters, gaps between letters, mm. */
@@ -19,18 +22,17 @@ export type Process = TypeOf<typeof process>;
 export type ProcessKind = Process['kind'];
 
 /** What each process holds as a rule; a printer knows better. */
-export const PROCESSES: Readonly<Record<ProcessKind, Process>> = {
-  offset: { kind: 'offset', leastStrokeMm: 0.08, leastGapMm: 0.08, leastLetterMm: 1.2, mostInk: 300, leastDpi: 250 },
-  screen: { kind: 'screen', leastStrokeMm: 0.3, leastGapMm: 0.4, leastLetterMm: 2, mostInk: 260, leastDpi: 180 },
-  foil: { kind: 'foil', leastStrokeMm: 0.25, leastGapMm: 0.3, leastLetterMm: 2, mostInk: 300, leastDpi: 600 },
-  engraving: {
-    kind: 'engraving',
-    leastStrokeMm: 0.2,
-    leastGapMm: 0.2,
-    leastLetterMm: 1.5,
-    mostInk: 400,
-    leastDpi: 300,
-  },
-  embroidery: { kind: 'embroidery', leastStrokeMm: 1, leastGapMm: 1, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
-  plotter: { kind: 'plotter', leastStrokeMm: 0.8, leastGapMm: 0.8, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
+const USUAL: Readonly<Record<ProcessKind, Omit<Process, 'kind' | 'stock'>>> = {
+  offset: { leastStrokeMm: 0.08, leastGapMm: 0.08, leastLetterMm: 1.2, mostInk: 300, leastDpi: 250 },
+  screen: { leastStrokeMm: 0.3, leastGapMm: 0.4, leastLetterMm: 2, mostInk: 260, leastDpi: 180 },
+  foil: { leastStrokeMm: 0.25, leastGapMm: 0.3, leastLetterMm: 2, mostInk: 300, leastDpi: 600 },
+  engraving: { leastStrokeMm: 0.2, leastGapMm: 0.2, leastLetterMm: 1.5, mostInk: 400, leastDpi: 300 },
+  embroidery: { leastStrokeMm: 1, leastGapMm: 1, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
+  plotter: { leastStrokeMm: 0.8, leastGapMm: 0.8, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
 };
+
+/** A process with its usual values; the total ink limit of offset print goes by the paper. */
+export function usualProcess(kind: ProcessKind, stock: StockName = 'coated'): Process {
+  const usual = USUAL[kind];
+  return { kind, stock, ...usual, mostInk: kind === 'offset' ? STOCKS[stock].mostInk : usual.mostInk };
+}

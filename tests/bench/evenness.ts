@@ -245,7 +245,7 @@ const samples = CHOSEN.map(([word, faceId, radiusMm, capMm, inward]): Sample => 
   inward: inward ?? false,
 }));
 await mkdir('tmp', { recursive: true });
-const pages = await writeSpecimen(samples, all, 'tmp/specimen', await profile(), renderPixels);
+const pages = await writeSpecimen(samples, all, 'tmp/specimen', await profile('coated'), renderPixels);
 console.log(
   `\ntmp/specimen.pdf: ${samples.length} words on ${pages} pages, as set, as the typeface spaces them, and all alike`,
 );

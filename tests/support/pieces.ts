@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import type { ArcShape } from '#core/shapes/arc';
 import type { CircleShape } from '#core/shapes/circle';
 import type { Curve, CurveShape, Item, Lettering, Piece, Seat, Spacing } from '#core/piece/types';
-import { PROCESSES } from '#core/piece/process';
+import { usualProcess } from '#core/piece/process';
 import { STANDARD_INKS } from '#core/piece/inks';
 import { STANDARD_FIT } from '#core/piece/seat';
 import { STANDARD_SPACING } from '#core/piece/lettering';
@@ -106,7 +106,7 @@ export const piece = (items: readonly Item[]): Piece => ({
   paper: '#ffffff',
   inks: STANDARD_INKS,
   styles: [],
-  process: PROCESSES.offset,
+  process: usualProcess('offset'),
   guides: [],
   items,
 });

@@ -19,6 +19,7 @@ const open = computed({
   },
 });
 const inks = computed(() => store.piece?.inks ?? []);
+const stock = computed(() => store.piece?.process.stock ?? 'coated');
 const chosen = computed(() => inks.value.find((ink) => ink.id === view.inks) ?? inks.value[0] ?? null);
 const KINDS = [
   { value: 'process', name: 'process' },
@@ -67,7 +68,7 @@ function addTint(): void {
   const ink: Ink = { ...of, id: nanoid(8), name: `${of.name} ${share} %`, tint: { of: of.id, share } };
   if (setInks('New tint', [...inks.value, ink]) === null) view.inks = ink.id;
 }
-const screenOf = (ink: Ink): string => inksOf({ inks: inks.value }).get(ink.id)!.screen;
+const drawn = (ink: Ink) => inksOf(store.piece!).get(ink.id)!;
 
 function add(): void {
   const names = new Set(inks.value.map((ink) => ink.name));
@@ -88,9 +89,7 @@ function remove(): void {
   // Its tints become inks of their own, as they look.
   const rest = inks.value
     .filter((one) => one.id !== ink.id)
-    .map((one) =>
-      one.tint?.of === ink.id ? { ...one, cmyk: inksOf({ inks: inks.value }).get(one.id)!.cmyk, tint: null } : one,
-    );
+    .map((one) => (one.tint?.of === ink.id ? { ...one, cmyk: drawn(one).cmyk, tint: null } : one));
   const steps = [
     ...(uses.value > 0 ? replaceInk(store.piece!, ink.id, instead.value || null) : []),
     setStep(store.piece!, null, ['inks'], rest),
@@ -98,7 +97,8 @@ function remove(): void {
   if (store.edit('Delete ink', steps) === null) view.inks = rest[0]?.id ?? '';
 }
 const picked = (hex: string | null): void => {
-  if (hex && /^#[0-9a-f]{6}$/i.test(hex)) change({ cmyk: nearestCmyk(fromHex(hex.toLowerCase())) }, 'Mix ink');
+  if (hex && /^#[0-9a-f]{6}$/i.test(hex))
+    change({ cmyk: nearestCmyk(fromHex(hex.toLowerCase()), stock.value) }, 'Mix ink');
 };
 const paper = (hex: string | null): void => {
   if (hex && /^#[0-9a-f]{6}$/i.test(hex)) store.set('Paper', null, ['paper'], hex.toLowerCase());
@@ -115,7 +115,7 @@ const paper = (hex: string | null): void => {
           type="button"
           :aria-pressed="chosen?.id === ink.id"
           @click="view.inks = ink.id">
-          <span class="swatch" :class="{ spot: ink.kind === 'spot' }" :style="{ background: screenOf(ink) }" /><span
+          <span class="swatch" :class="{ spot: ink.kind === 'spot' }" :style="{ background: drawn(ink).screen }" /><span
             class="name"
             >{{ ink.name }}</span
           >
@@ -131,7 +131,7 @@ const paper = (hex: string | null): void => {
         </div>
       </div>
       <div v-if="chosen" class="one">
-        <div class="show" :style="{ background: screenOf(chosen) }" />
+        <div class="show" :style="{ background: drawn(chosen).screen }" />
         <div class="row">
           <span class="label">Name</span
           ><NameField :key="chosen.id" label="Name of the ink" :model-value="chosen.name" :commit="rename" />
@@ -163,7 +163,7 @@ const paper = (hex: string | null): void => {
             <span class="label">From a screen colour</span
             ><span class="pick"
               ><el-color-picker
-                :model-value="screenHex(chosen.cmyk)"
+                :model-value="screenHex(chosen.cmyk, stock)"
                 color-format="hex"
                 aria-label="Nearest mix to a screen colour"
                 @change="picked" /><span class="quiet"

@@ -147,7 +147,7 @@ const touches = computed(() =>
         </filter>
         <g :transform="`translate(${origin} ${BASE}) scale(${scale * UNIT_MM.coarse})`">
           <path :d="good" />
-          <path v-if="bad" :d="bad" :fill="oversetColour(store.piece!.inks)" />
+          <path v-if="bad" :d="bad" :fill="oversetColour(store.piece!)" />
         </g>
       </g>
       <circle

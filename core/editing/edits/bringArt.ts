@@ -1,4 +1,5 @@
 import { deltaE, fromHex, nearestCmyk, screenRgb } from '../../ink/colour';
+import type { StockName } from '../../ink/stocks';
 import { curveKind, trackOf } from '../../curves';
 import type { BroughtIn } from '../../import/svg';
 import { moveBy } from '../../shapes/similarity';
@@ -20,10 +21,10 @@ const FILLS = 0.8;
  * The ink of a piece for a screen colour: one that looks the same or is the nearest mix itself, or else a new process
  * ink.
  */
-function inkFor(hex: string, inks: Ink[], newId: () => string): string {
-  const cmyk = nearestCmyk(fromHex(hex));
+function inkFor(hex: string, inks: Ink[], stock: StockName, newId: () => string): string {
+  const cmyk = nearestCmyk(fromHex(hex), stock);
   const known =
-    inks.find((ink) => deltaE(screenRgb(ink.cmyk), fromHex(hex)) < SAME) ??
+    inks.find((ink) => deltaE(screenRgb(ink.cmyk, stock), fromHex(hex)) < SAME) ??
     inks.find((ink) => ink.cmyk.every((share, i) => share === cmyk[i]));
   if (known) return known.id;
   const names = new Set(inks.map((ink) => ink.name));
@@ -70,7 +71,8 @@ export function bringArtSteps(
       message:
         'Nothing in this file is painted in a plain colour. Import its outlines as curves instead, and give them inks here.',
     });
-  const inks = [...piece.inks];
+  const inks = [...piece.inks],
+    { stock } = piece.process;
   const toMiddle = middleOf(box);
   const parts: ArtPart[] = [];
   for (const element of new Set(painted.map((one) => one.element))) {
@@ -81,12 +83,12 @@ export function bringArtSteps(
         ({ shape }) => curveKind(shape).transform(shape, moveBy({ x: -toMiddle.x, y: -toMiddle.y })) as typeof shape,
       ),
       rule: paint.rule,
-      fill: paint.fill === null ? null : inkFor(paint.fill, inks, newId),
+      fill: paint.fill === null ? null : inkFor(paint.fill, inks, stock, newId),
       stroke:
         paint.stroke === null || strokeMm <= 0
           ? null
           : makeStroke(
-              inkFor(paint.stroke, inks, newId),
+              inkFor(paint.stroke, inks, stock, newId),
               Math.min(Math.max(strokeMm, LIMITS.strokeMm.min), LIMITS.strokeMm.max),
             ),
     });

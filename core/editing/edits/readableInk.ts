@@ -39,8 +39,8 @@ export function readableInk(piece: Piece, at: Vec, trackOf: (id: string) => Trac
       (item): item is Curve => isCurve(item) && !item.hidden && item.fill !== null && covers(piece, item, at, trackOf),
     );
   const ground = piece.inks.find((ink) => ink.id === under?.fill);
-  const light = toLab(ground ? screenRgb(ground.cmyk) : fromHex(piece.paper))[0];
-  const differs = piece.inks.map((ink) => Math.abs(toLab(screenRgb(ink.cmyk))[0] - light));
+  const light = toLab(ground ? screenRgb(ground.cmyk, piece.process.stock) : fromHex(piece.paper))[0];
+  const differs = piece.inks.map((ink) => Math.abs(toLab(screenRgb(ink.cmyk, piece.process.stock))[0] - light));
   if (differs.length === 0) return null;
   return piece.inks[differs[0]! >= READ ? 0 : differs.indexOf(Math.max(...differs))]!.id;
 }

@@ -1,4 +1,5 @@
 import { strToU8 } from 'fflate';
+import type { StockName } from '../../ink/stocks';
 import type { Drawing } from '../../drawing/drawPiece';
 import type { CarriedImage } from '../../import/pieceFile';
 import type { Piece } from '../../piece/types';
@@ -46,8 +47,8 @@ export interface FileOptions {
 
 /** What writers need from where they run: the browser's worker, or the command line. */
 export interface FileTools {
-  /** The CMYK profile of print files, compressed. */
-  readonly profile: () => Promise<Uint8Array>;
+  /** The CMYK profile of a paper, compressed. */
+  readonly profile: (stock: StockName) => Promise<Uint8Array>;
   readonly renderPixels: RenderPixels;
   /** The faces of a piece that may leave with it, and its images. */
   readonly carried: (

@@ -24,7 +24,7 @@ export const pdf: FileFormat = {
       slug,
       date: date ? new Date(date) : null,
       trapped: trapMm > 0,
-      profile: await profile(),
+      profile: await profile(drawing.stock),
       standard,
     };
     return ok(await writePdfPages(drawing.name, [{ drawing, lines }], options));

@@ -18,7 +18,7 @@ export const tiff: FileFormat = {
     const { writeTiff } = await import('../raster/tiff');
     return writeTiff(
       pictured(drawing, options),
-      { dpi: options.dpi, profile: unzlibSync(await profile()) },
+      { dpi: options.dpi, profile: unzlibSync(await profile(drawing.stock)) },
       renderPixels,
     );
   },

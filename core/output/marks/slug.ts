@@ -63,14 +63,17 @@ function barInks(drawing: Drawing): DrawnInk[] {
     if ('process' in of) {
       const cmyk = CMYK[of.process];
       return SHARES.map((share) =>
-        plainDrawn({
-          ...PLAIN_INK,
-          id: `bar-${name}-${share}`,
-          name,
-          kind: 'process',
-          cmyk: cmyk.map((one) => one * share) as unknown as DrawnInk['cmyk'],
-          overprint: false,
-        }),
+        plainDrawn(
+          {
+            ...PLAIN_INK,
+            id: `bar-${name}-${share}`,
+            name,
+            kind: 'process',
+            cmyk: cmyk.map((one) => one * share) as unknown as DrawnInk['cmyk'],
+            overprint: false,
+          },
+          drawing.stock,
+        ),
       );
     }
     const ink = spots.find(({ plate }) => plate.id === of.spot);

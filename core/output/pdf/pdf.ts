@@ -15,6 +15,7 @@ import {
 import type { Drawing } from '../../drawing/drawPiece';
 import type { Pictures } from '../../drawing/pictures';
 import type { PaintedPicture } from '../../drawing/sink';
+import { STOCKS, type StockName } from '../../ink/stocks';
 import { KNOCK_OUT, OVERPRINT, type InkNames } from './pdfContent';
 import { ALL } from './pdfMarks';
 import { contentOf, type PageMarks, type PdfPage } from './page';
@@ -29,7 +30,7 @@ export interface PdfOptions extends PageMarks {
   readonly trapped?: boolean;
   /** PDF/X-4, or PDF/X-1a:2003, which knows no transparency; the first where it is left out. */
   readonly standard?: 'x4' | 'x1a';
-  /** The CMYK profile that becomes the output intent, compressed as PDF files hold it (zlib, RFC 1950). */
+  /** The CMYK profile of the paper, which becomes the output intent, compressed as PDF files hold it (zlib, RFC 1950). */
   readonly profile: Uint8Array;
 }
 
@@ -137,14 +138,15 @@ function imageObject(
   return context.register(image);
 }
 
-function outputIntent(context: PDFContext, profile: Uint8Array): PDFArray {
+function outputIntent(context: PDFContext, profile: Uint8Array, stock: StockName): PDFArray {
+  const { condition, about, source } = STOCKS[stock];
   const stream = context.stream(profile as unknown as string, { N: 4, Filter: 'FlateDecode' });
   const intent = context.obj({});
   intent.set(PDFName.of('Type'), PDFName.of('OutputIntent'));
   intent.set(PDFName.of('S'), PDFName.of('GTS_PDFX'));
-  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of('Under Arc coated'));
-  intent.set(PDFName.of('OutputCondition'), PDFString.of('Offset on coated paper'));
-  intent.set(PDFName.of('Info'), PDFString.of('Offset on coated paper, made from the FOGRA39 characterisation data'));
+  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of(condition));
+  intent.set(PDFName.of('OutputCondition'), PDFString.of(about));
+  intent.set(PDFName.of('Info'), PDFString.of(source));
   intent.set(PDFName.of('DestOutputProfile'), context.register(stream));
   const list = PDFArray.withContext(context);
   list.push(context.register(intent));
@@ -200,9 +202,11 @@ export async function writePdfPages(
   };
   const names = new Map<string, string>();
   let seen = fingerprint(options.date ? `${name}\n${xmpDate(made)}` : name),
-    count = 0;
+    count = 0,
+    stock: StockName = 'coated';
   for (const given of pages) {
     await onPage?.(count++);
+    ({ stock } = given.drawing);
     for (const ink of printedInks(given.drawing)) {
       const { name, cmyk } = ink.plate;
       if (ink.kind !== 'spot' || spaces.has(name)) continue;
@@ -244,7 +248,7 @@ export async function writePdfPages(
       context.register(context.flateStream(sink.text.toBytes() as unknown as string) as PDFRawStream),
     );
   }
-  catalog.set(PDFName.of('OutputIntents'), outputIntent(context, profile));
+  catalog.set(PDFName.of('OutputIntents'), outputIntent(context, profile, stock));
   catalog.set(
     PDFName.of('Metadata'),
     metadata(context, { title: name, date: xmpDate(made), id: seen, standard, trapped }),

@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE, screenRgb, type Cmyk, type Rgb } from '#core/ink/colour';
 import { decodeTable } from '#core/ink/decodeTable';
+import { STOCKS, type StockName } from '#core/ink/stocks/index';
 import { opacityOf, separate, tintOf } from '#core/ink/separate';
 import { encodeBase64 } from '#core/output/base64';
 import { between, seeded } from '../../support/random';
 
 const pixel = (...rgb: readonly number[]): Uint8Array => Uint8Array.from([...rgb, 255]);
-const mix = (rgb: readonly number[], most = 300): Cmyk =>
-  [...separate(pixel(...rgb), most)].map((share) => share / 2.55) as unknown as Cmyk;
+const mix = (rgb: readonly number[], most = 300, stock: StockName = 'coated'): Cmyk =>
+  [...separate(pixel(...rgb), stock, most)].map((share) => share / 2.55) as unknown as Cmyk;
 
 describe('the separation of pixels', () => {
   it('agrees with LittleCMS', () => {
@@ -33,17 +34,52 @@ describe('the separation of pixels', () => {
     for (const [rgb, cmyk] of known)
       mix(rgb).forEach((share, ink) => expect(Math.abs(share - cmyk[ink]!), rgb.join(' ')).toBeLessThan(2));
   });
+  it.each([
+    [
+      'uncoated',
+      [
+        [255, 0, 0, 0, 90.56, 86.01, 0],
+        [30, 60, 200, 92.77, 86.03, 0, 0.24],
+        [128, 128, 128, 8.24, 2.43, 0, 57.29],
+        [200, 160, 40, 0, 13.84, 84.47, 23.81],
+      ],
+    ],
+    [
+      'newsprint',
+      [
+        [255, 0, 0, 0, 93.19, 94.34, 1.98],
+        [30, 60, 200, 89.59, 70.99, 0, 5.28],
+        [128, 128, 128, 7.14, 1.35, 0, 55.46],
+        [200, 160, 40, 0, 13.27, 80.35, 24.27],
+      ],
+    ],
+  ] as const)('agrees with it on %s paper too, within its ink', (stock, known) => {
+    // transicc -i '*sRGB' -o profiles/STOCK.icc -t1 -b
+    for (const [r, g, b, ...cmyk] of known)
+      mix([r, g, b], 400, stock).forEach((share, ink) =>
+        expect(Math.abs(share - cmyk[ink]!), `${r} ${g} ${b}`).toBeLessThan(2),
+      );
+    for (const rgb of [
+      [0, 0, 0],
+      [10, 40, 20],
+      [60, 0, 80],
+    ])
+      expect(mix(rgb, 400, stock).reduce((a, b) => a + b)).toBeLessThanOrEqual(STOCKS[stock].mostInk + 0.8);
+  });
   it('looks on paper as it did on the screen, where that can be printed', () => {
     const random = seeded(3);
     const misses = Array.from({ length: 400 }, () => {
-      const printed = screenRgb([0, 1, 2, 3].map((ink) => between(random, 0, ink === 3 ? 60 : 85)) as unknown as Cmyk);
-      return deltaE(screenRgb(mix(printed.map(Math.round))), printed);
+      const printed = screenRgb(
+        [0, 1, 2, 3].map((ink) => between(random, 0, ink === 3 ? 60 : 85)) as unknown as Cmyk,
+        'coated',
+      );
+      return deltaE(screenRgb(mix(printed.map(Math.round)), 'coated'), printed);
     });
     expect(misses.reduce((a, b) => a + b) / misses.length).toBeLessThan(2.5);
     expect(Math.max(...misses)).toBeLessThan(9);
   });
   it('leaves white to the paper, keeps greys even and darker with every step', () => {
-    expect([...separate(pixel(255, 255, 255), 300)]).toEqual([0, 0, 0, 0]);
+    expect([...separate(pixel(255, 255, 255), 'coated', 300)]).toEqual([0, 0, 0, 0]);
     let before = -1;
     for (let grey = 255; grey >= 0; grey--) {
       const cmyk = mix([grey, grey, grey]),
@@ -70,9 +106,9 @@ describe('the separation of pixels', () => {
   });
   it('gives the same for a pixel whoever its neighbour is', () => {
     const row = Uint8Array.from([...pixel(10, 200, 90), ...pixel(10, 200, 90), ...pixel(10, 200, 91)]);
-    const inks = separate(row, 300);
+    const inks = separate(row, 'coated', 300);
     expect([...inks.subarray(4, 8)]).toEqual([...inks.subarray(0, 4)]);
-    expect([...inks.subarray(8)]).toEqual([...separate(pixel(10, 200, 91), 300)]);
+    expect([...inks.subarray(8)]).toEqual([...separate(pixel(10, 200, 91), 'coated', 300)]);
   });
 });
 

@@ -10,6 +10,8 @@ import { parsePiece } from '#core/piece/read';
 import { slugOf } from '#core/output/marks/slug';
 import { circle, curve, faces, HOME, piece } from '../../support/pieces';
 import { separated } from '../../support/plates';
+import { usualProcess } from '#core/piece/process';
+import { profile as profileOf } from '../../../cli/tools';
 
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-standards-'));
 const profile = readFileSync(`${HOME}/profiles/coated.icc.zlib`);
@@ -98,3 +100,19 @@ it('fits the line to its medium: plates by number, then less, on narrow sheets',
     expect(xs.length).toBeGreaterThan(40);
   }
 });
+
+it.each(['coated', 'uncoated', 'newsprint'] as const)(
+  'carries the profile of %s paper, and names it',
+  async (stock) => {
+    const plain = piece([{ ...curve(circle(20)), fill: 'brass' }]);
+    const drawing = drawPiece({ ...plain, process: usualProcess('offset', stock) }, new Map());
+    const file = join(folder, `${stock}.pdf`);
+    writeFileSync(file, await writePdf(drawing, { marks: false, profile: await profileOf(stock) }));
+    run('qpdf', '--qdf', '--object-streams=disable', file, join(folder, `${stock}.plain.pdf`));
+    const bytes = readFileSync(join(folder, `${stock}.plain.pdf`));
+    expect(bytes.includes(readFileSync(`${HOME}/profiles/${stock}.icc`))).toBe(true);
+    expect(bytes.toString('latin1')).toContain(`/OutputConditionIdentifier (Under Arc ${stock})`);
+    // The ink is mixed as it is: only how it looks differs.
+    expect(bytes.toString('latin1')).toMatch(/\b0 0?\.270* 0?\.770* 0?\.070* k/);
+  },
+);

@@ -2,7 +2,7 @@ import { PLAIN_INK } from '#core/piece/inks';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Faces } from '#core/setting/settingOf';
 import { makePicture, makeStroke } from '#core/piece/make';
-import { PROCESSES } from '#core/piece/process';
+import { usualProcess } from '#core/piece/process';
 import { pieceProblems } from '#core/piece/check/index';
 import { applySteps } from '#core/piece/steps/index';
 import type { Curve, Item, Lettering, Picture, Piece } from '#core/piece/types';
@@ -95,7 +95,7 @@ describe('the proof', () => {
     );
     expect(codes(outlined)).not.toContain('thin-stroke');
     // An outline thickens a stroke by half of its width at either side: by its whole width.
-    const still = { ...outlined, process: { ...PROCESSES.offset, leastStrokeMm: 0.5 } };
+    const still = { ...outlined, process: { ...usualProcess('offset'), leastStrokeMm: 0.5 } };
     expect(proof(still).find((one) => one.code === 'thin-stroke')!.mm).toBeCloseTo(share * 1.4 + 0.05, 2);
     const other = {
       ...of(ring(), lettering('OE', { size: { by: 'cap', mm: 1.4 }, spacing: open, stroke: makeStroke('rust', 0.05) })),
@@ -114,13 +114,13 @@ describe('the proof', () => {
   it('finds white within letters that fills up', () => {
     const p = (mm: number, changes: Partial<Lettering> = {}): Piece => ({
       ...of(ring(), words('HOH', { size: { by: 'cap', mm }, ...changes })),
-      process: { ...PROCESSES.offset, leastGapMm: 0.3 },
+      process: { ...usualProcess('offset'), leastGapMm: 0.3 },
     });
     expect(codes(p(2.6))).toContain('thin-gap');
     expect(codes(p(3.4))).toEqual([]);
     expect(codes(p(3.4, { stroke: makeStroke('rust', 0.1) }))).toContain('thin-gap');
     const white = (changes: Partial<Lettering>): number =>
-      proof({ ...p(2.6, changes), process: { ...PROCESSES.offset, leastGapMm: 2 } }).find(
+      proof({ ...p(2.6, changes), process: { ...usualProcess('offset'), leastGapMm: 2 } }).find(
         (one) => one.code === 'thin-gap',
       )!.mm!;
     expect(white({}) - white({ stroke: makeStroke('rust', 0.1) })).toBeCloseTo(0.1, 6);
@@ -135,7 +135,7 @@ describe('the proof', () => {
     );
     expect(codes(p)).toEqual(['thin-line', 'thin-line']);
     expect((fixed(of(ring(), p.items[1]!), 'thin-line').items[1] as Curve).stroke!.widthMm).toBe(
-      PROCESSES.offset.leastStrokeMm,
+      usualProcess('offset').leastStrokeMm,
     );
     expect(codes(of(ring(), { ...curve(circle(20), 'in'), stroke: makeStroke('rust', 0.08) }))).toEqual([]);
     const cut = (marginMm: number): Piece =>
@@ -290,7 +290,7 @@ describe('the proof', () => {
     ]);
     expect((fixed(picture(50), 'picture-resolution').items[0] as Picture).widthMm).toBe(40.64);
     expect(codes(picture(50, { hidden: true }))).toEqual([]);
-    expect(codes({ ...picture(50), process: PROCESSES.screen })).toEqual([]);
+    expect(codes({ ...picture(50), process: usualProcess('screen') })).toEqual([]);
   });
 
   it('finds pictures whose image is not at hand, and those that end short of the bleed', () => {

@@ -51,7 +51,7 @@ const oversetData = computed(() =>
 );
 
 /** Letters that do not fit are shown in a colour that no ink of the piece comes near to. */
-const overset = computed(() => oversetColour(store.piece!.inks));
+const overset = computed(() => oversetColour(store.piece!));
 
 /** Several things at once have no handles. */
 const alone = computed(() => store.several.length < 2);

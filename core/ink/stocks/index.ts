@@ -1,0 +1,60 @@
+import { decodeTable } from '../decodeTable';
+import { coated } from './coated';
+import { newsprint } from './newsprint';
+import { uncoated } from './uncoated';
+
+/** Mixes on each side of the grid of screen colours, from 0 to 100 % of an ink. */
+export const GRID = 9;
+/** Colours on each side of the grid of separations, from 0 to 255 of a channel. */
+export const RGB_GRID = 17;
+
+/** A paper with the way inks look on it, as its profile in `profiles/` has it. */
+interface Stock {
+  /** sRGB of the grid of mixes, and inks of the grid of screen colours, base64 of bytes. */
+  readonly tables: { readonly screen: string; readonly inks: string };
+  /** Total ink limit that is usual on it, %. */
+  readonly mostInk: number;
+  /** The file of its profile, without the ending. */
+  readonly profile: string;
+  /** How print files name the printing condition (ISO 32000-1, table 365). */
+  readonly condition: string;
+  readonly about: string;
+  readonly source: string;
+}
+
+export const STOCKS = {
+  coated: {
+    tables: coated,
+    mostInk: 300,
+    profile: 'coated',
+    condition: 'Under Arc coated',
+    about: 'Offset on coated paper',
+    source: 'Offset on coated paper, made from the FOGRA39 characterisation data',
+  },
+  uncoated: {
+    tables: uncoated,
+    mostInk: 300,
+    profile: 'uncoated',
+    condition: 'Under Arc uncoated',
+    about: 'Offset on uncoated white paper',
+    source: 'Offset on uncoated white paper, made from the FOGRA29 characterisation data',
+  },
+  newsprint: {
+    tables: newsprint,
+    mostInk: 240,
+    profile: 'newsprint',
+    condition: 'Under Arc newsprint',
+    about: 'Coldset offset on newsprint',
+    source: 'Coldset offset on newsprint, made from the characterisation data of CGATS TR 002',
+  },
+} as const satisfies Record<string, Stock>;
+export type StockName = keyof typeof STOCKS;
+
+const decoded = new Map<string, Uint8Array>();
+/** A table of a stock, decoded once. */
+export function tableOf(stock: StockName, of: keyof Stock['tables']): Uint8Array {
+  const key = `${stock} ${of}`;
+  let table = decoded.get(key);
+  if (!table) decoded.set(key, (table = decodeTable(STOCKS[stock].tables[of])));
+  return table;
+}
