@@ -126,6 +126,26 @@ describe('the list', () => {
     expect(opposite).toMatchObject({ name: 'upper opposite', shape: { startDeg: 120, sweepDeg: 120 } });
   });
 
+  it('puts words on another curve when their row is dropped among its rows, as one entry', async () => {
+    await open([...sheet, lettering('GULL', { id: 'gull', curveId: 'disc' })]);
+    await expect.poll(rows).toEqual(['GULL', 'SEDGE', 'TIDE', 'ring', 'disc']);
+    const middle = async (id: string) => {
+      const box = (await row(id).boundingBox())!;
+      return { x: box.x + 40, y: box.y + box.height / 2 };
+    };
+    const [from, over] = [await middle('gull'), await middle('foot')];
+    await on.page.mouse.move(from.x, from.y);
+    await on.page.mouse.down();
+    for (let n = 1; n <= 8; n++)
+      await on.page.mouse.move(from.x, from.y + ((over.y + 4 - from.y) * n) / 8, { steps: 2 });
+    await on.page.mouse.up();
+    await expect.poll(rows).toEqual(['SEDGE', 'GULL', 'TIDE', 'ring', 'disc']);
+    expect((await item('gull')).curveId).toBe('ring');
+    await press('Control+z');
+    expect((await item('gull')).curveId).toBe('disc');
+    await expect.poll(rows).toEqual(['GULL', 'SEDGE', 'TIDE', 'ring', 'disc']);
+  });
+
   it('copies and pastes from the menu, and skips from the bar to the sheet', async () => {
     await open(sheet);
     const menu = on.page.getByRole('menu');

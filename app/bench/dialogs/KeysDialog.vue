@@ -22,6 +22,7 @@ const HAND: readonly (readonly [keys: string, what: string])[] = [
   ['Alt, drag', 'without snapping'],
   ['Right click, Menu key', 'what lies there, and what can be done with it'],
   ['Ctrl, drag words', 'onto another curve at once; else hold them over it'],
+  ['Drag a row among others', 'words go onto the curve of those; with Ctrl onto the one right below'],
   ['Esc, while dragging', 'take the drag back'],
 ];
 const rows = computed(() => [

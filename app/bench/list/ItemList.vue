@@ -2,7 +2,14 @@
 import { useSortable } from '@vueuse/integrations/useSortable';
 import { inksOf } from '#core/drawing/inks';
 import { itemKind, nameOf } from '#core/drawing/items/index';
-import { moveRowSteps, stackRows, stepRowSteps, type StackRow } from '#core/editing/edits/stacking';
+import {
+  curveOfDrop,
+  moveRowSteps,
+  ontoCurveSteps,
+  stackRows,
+  stepRowSteps,
+  type StackRow,
+} from '#core/editing/edits/stacking';
 import type { Step } from '#core/piece/steps/index';
 import { isLettering, isTracing, type Item } from '#core/piece/types';
 import { useFaces } from '~/stores/faces';
@@ -36,6 +43,18 @@ const toTrace = computed(() => (seeks.value ? tracings.value.filter(isSought) : 
 const restack = (steps: readonly Step[]): void => {
   if (steps.length > 0) store.edit('Stacking order', steps);
 };
+/** Lets a row go at another place; among the rows of another curve, or right above it with Ctrl, it goes onto that. */
+function drop(from: number, to: number, ctrl: boolean): void {
+  const piece = store.piece!,
+    curve = curveOfDrop(piece, from, to, ctrl),
+    order = moveRowSteps(piece, from, to);
+  if (!curve) return restack(order);
+  const problem = store.edit('Move to another curve', [
+    ...order,
+    ...ontoCurveSteps(piece, all.value[from]!.item, curve),
+  ]);
+  if (problem) store.notice = { kind: 'warning', text: problem.message };
+}
 const { option } = useSortable(list, rows as unknown as Ref<StackRow[]>, {
   animation: 120,
   forceFallback: true,
@@ -43,10 +62,12 @@ const { option } = useSortable(list, rows as unknown as Ref<StackRow[]>, {
   ghostClass: 'lifted',
   filter: 'input',
   preventOnFilter: false,
-  onUpdate: ({ oldIndex, newIndex, item, from }) => {
+  onUpdate: (event) => {
+    const { oldIndex, newIndex, item, from } = event,
+      { originalEvent } = event as typeof event & { readonly originalEvent: PointerEvent };
     // The list is drawn anew from the piece: what was dragged goes back where the page has it.
     from.insertBefore(item, from.children[oldIndex! + (newIndex! < oldIndex! ? 1 : 0)] ?? null);
-    restack(moveRowSteps(store.piece!, oldIndex!, newIndex!));
+    drop(oldIndex!, newIndex!, originalEvent.ctrlKey);
   },
 });
 // What is found is not all that there is: it has no order to be changed.

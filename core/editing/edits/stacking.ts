@@ -1,5 +1,8 @@
-import type { Step } from '../../piece/steps';
-import { isCurve, isLettering, isOrnaments, isTracing, type Item, type Piece } from '../../piece/types';
+import { tracksOf } from '../../curves';
+import { setStep, type Step } from '../../piece/steps';
+import { isCurve, isLettering, isOrnaments, isTracing, type Curve, type Item, type Piece } from '../../piece/types';
+import { movedTo } from './operations';
+import { rewrite } from './reseat';
 
 /** The list of all that a piece shows, as it lies on the sheet, and moves within it. */
 export interface StackRow {
@@ -59,6 +62,35 @@ export function moveRowSteps(piece: Piece, from: number, to: number): Step[] {
   const painted = (ids: readonly string[]): string => ids.filter((id) => paints.has(id)).join('\n');
   // Only past guides nothing is moved.
   return painted(after) === painted(before) ? [] : stepsTo(before, after);
+}
+
+/**
+ * The curve that words or ornaments come to stand on when their row is dropped: the one among whose rows it lies, or
+ * with a key also the one right above which it lies. Null where they stay on their own.
+ *
+ * @param from index among the rows of `stackRows`
+ * @param to index that the row has afterwards, the others closed up
+ * @param asked whether the key is held
+ */
+export function curveOfDrop(piece: Piece, from: number, to: number, asked: boolean): Curve | null {
+  const rows = stackRows(piece);
+  const moved = rows[from]?.item;
+  if (!moved || standsOn(moved) === null || (isLettering(moved) && moved.locked)) return null;
+  const others = rows.filter((_, n) => n !== from);
+  const bears = (row: StackRow | undefined): string | null =>
+    row?.nested ? standsOn(row.item) : row && isCurve(row.item) ? row.item.id : null;
+  const below = bears(others[to]),
+    above = others[to - 1]?.nested ? bears(others[to - 1]) : null;
+  if (below === null || below === standsOn(moved) || !(asked || above === below)) return null;
+  const curve = piece.items.find((one): one is Curve => isCurve(one) && one.id === below);
+  return curve && !curve.locked ? curve : null;
+}
+
+/** Puts words or ornaments on another curve; no steps where it cannot be measured. */
+export function ontoCurveSteps(piece: Piece, item: Item, curve: Curve): Step[] {
+  const track = tracksOf(piece).get(curve.id)!;
+  if (isLettering(item) && track.ok) return rewrite(piece, item, movedTo(item, curve.id, track.value));
+  return isOrnaments(item) && track.ok ? [setStep(piece, item.id, ['curveId'], curve.id)] : [];
 }
 
 /** Moves an item past the next row above or below that it can pass; no steps at the end of the list. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { moveRowSteps, stackRows, stepRowSteps } from '#core/editing/edits/stacking';
+import { curveOfDrop, moveRowSteps, ontoCurveSteps, stackRows, stepRowSteps } from '#core/editing/edits/stacking';
 import { applySteps, invertSteps, type Step } from '#core/piece/steps/index';
 import type { Item, Piece } from '#core/piece/types';
 import { circle, curve, lettering, piece } from '../../support/pieces';
@@ -63,5 +63,40 @@ describe('moving a row', () => {
   it('does nothing where a row stays in its place', () => {
     for (let n = 0; n < 5; n++) expect(moveRowSteps(p, n, n)).toEqual([]);
     expect(moveRowSteps(p, 9, 0)).toEqual([]);
+  });
+});
+
+describe('a row that is dropped', () => {
+  const two = piece([plate('disc'), words('top', 'disc'), words('foot', 'disc'), plate('rim'), words('late', 'rim')]);
+  // -late rim -foot -top disc
+  const target = (from: number, to: number, asked = false): string | null =>
+    curveOfDrop(two, from, to, asked)?.id ?? null;
+  it('goes onto the curve among whose rows it lies', () => {
+    expect(read(two)).toBe('-late rim -foot -top disc');
+    expect(target(0, 2)).toBe('disc');
+    expect(target(0, 3)).toBe('disc');
+  });
+  it('goes onto the one right above which it lies only when that is asked for', () => {
+    expect(target(0, 1)).toBeNull();
+    expect(target(0, 1, true)).toBe('disc');
+    expect(target(3, 0)).toBeNull();
+    expect(target(3, 0, true)).toBe('rim');
+    expect(target(3, 1)).toBe('rim');
+  });
+  it('stays on its curve, on a locked one, and where it is no words', () => {
+    expect(target(2, 3, true)).toBeNull();
+    expect(target(1, 3, true)).toBeNull();
+    expect(target(0, 4, true)).toBeNull();
+    const locked = { ...two, items: two.items.map((one) => (one.id === 'disc' ? { ...one, locked: true } : one)) };
+    expect(curveOfDrop(locked, 0, 2, true)).toBeNull();
+    const held = { ...two, items: two.items.map((one) => (one.id === 'late' ? { ...one, locked: true } : one)) };
+    expect(curveOfDrop(held, 0, 2, true)).toBeNull();
+  });
+  it('stands there afterwards, at the place where it was dropped', () => {
+    const late = two.items.find(({ id }) => id === 'late')!,
+      disc = curveOfDrop(two, 0, 2, false)!;
+    const next = after(two, [...moveRowSteps(two, 0, 2), ...ontoCurveSteps(two, late, disc)]);
+    expect(read(next)).toBe('rim -foot -late -top disc');
+    expect(next.items.find(({ id }) => id === 'late')).toMatchObject({ curveId: 'disc', seat: { hold: null } });
   });
 });
