@@ -89,7 +89,7 @@ function reseat(seat: Seat, tops: Tops, side: Side, keepBand = true): Seat {
     tops,
     hold: sameSide ? seat.hold : null,
     side: over && sameSide && !keepBand ? acrossSide[side] : side,
-    baselineShiftMm: over ? 0 - seat.baselineShiftMm : seat.hold && sameSide ? seat.baselineShiftMm : 0,
+    baselineShiftMm: !sameSide ? 0 : over ? 0 - seat.baselineShiftMm : seat.hold ? seat.baselineShiftMm : 0,
   };
 }
 

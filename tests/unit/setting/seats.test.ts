@@ -114,6 +114,16 @@ describe('turning over', () => {
   });
 });
 
+describe('a seat picture with another side', () => {
+  it('gives one place, whatever shift and stance came before', () => {
+    for (const tops of ['outward', 'inward'] as const)
+      for (const side of ['outside', 'on', 'inside'] as const)
+        for (const from of [seat('outward', 'outside', 6.31), seat('inward', 'on', -2), seat('outward', 'inside', 1)])
+          if (from.side !== side)
+            expect(reseatLettering(lettering('TIDE', { seat: from }), tops, side).seat).toEqual(seat(tops, side, 0));
+  });
+});
+
 describe('anchor and alignment', () => {
   const at = (anchor: Partial<Lettering['anchor']>, more: Partial<Lettering> = {}) =>
     lettering('TIDE', {
