@@ -1,9 +1,11 @@
 import type { Track } from '../curves';
+import { SAME_MM, wayBetween } from '../geometry/moved';
+import { add, distance } from '../geometry/vec';
 import { holdersOf, type Lettering } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import type { Face } from '../type/face';
 import type { SpacingCorrection } from './line/measure';
-import type { SetLettering } from './line/set';
+import { movedSet, type SetLettering } from './line/set';
 import { isFoundFor, needsSettling, settle, setWith } from './space/settle';
 
 /** The faces that are at hand, by id. */
@@ -15,6 +17,8 @@ interface Kept {
   held: readonly (Track | null)[];
   correction: SpacingCorrection | null | undefined;
   result: Result<SetLettering>;
+  /** Where it was set in full, if it was only moved since. */
+  from?: Kept;
 }
 
 /** Where a lettering finds the curves that hold its seat. */
@@ -65,6 +69,25 @@ export function groundOf(lettering: Lettering, tracks: Tracks, faces: Faces): Re
   return ok({ track: track.value, face, held });
 }
 
+/** What was set, with its curve and those that hold its seat moved since, all alike; null where more than that changed. */
+function movedFrom(
+  cached: Kept,
+  track: Track,
+  held: readonly (Track | null)[],
+): Pick<Kept, 'track' | 'held' | 'result' | 'from'> | null {
+  const from = cached.from ?? cached;
+  if (!from.result.ok || from.held.length !== held.length) return null;
+  const way = wayBetween(from.track.path.path, track.path.path);
+  if (!way || distance(add(from.track.centre, way), track.centre) > SAME_MM) return null;
+  const alike = from.held.every((one, i) => {
+    const now = held[i],
+      own = one && now ? wayBetween(one.path.path, now.path.path) : null;
+    return own ? distance(way, own) <= SAME_MM : one === null && now === null;
+  });
+  const moved = alike ? movedSet(from.result.value, track, way) : null;
+  return moved && { track, held, result: ok(moved), from };
+}
+
 /**
  * The setting of a lettering of a piece, cached for as long as lettering, tracks, face and correction are the same objects.
  *
@@ -84,14 +107,14 @@ export function settingOf(
   const waits = corrections !== undefined && needsSettling(lettering);
   const correction = waits ? corrections.of(lettering) : undefined;
   const cached = settings.get(lettering);
-  if (
-    cached &&
-    cached.face === face &&
-    cached.track === track &&
-    cached.correction === correction &&
-    cached.held.every((one, i) => one === held[i])
-  )
-    return cached.result;
+  if (cached?.face === face && cached.correction === correction) {
+    if (cached.track === track && cached.held.every((one, i) => one === held[i])) return cached.result;
+    const moved = movedFrom(cached, track, held);
+    if (moved) {
+      settings.set(lettering, { ...moved, face, correction });
+      return moved.result;
+    }
+  }
   const result = waits
     ? setWith(lettering, track, face, held, correction ?? null)
     : settle(lettering, track, face, held).result;

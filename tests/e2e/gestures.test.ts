@@ -77,6 +77,26 @@ describe('gestures on the sheet', () => {
     expect(await item('words')).toMatchObject({ locked: true, anchor: { startOffsetMm: 0 } });
   });
 
+  it('shows letters that were moved with their curves where they are when the page is opened anew', async () => {
+    await open([curve(circle(24)), lettering('TIDE', { fill: 'rust' }), curve(circle(8), 'disc')]);
+    const letters = on.page.locator('[data-item=words]');
+    const drawn = async (): Promise<number[]> => ((await letters.getAttribute('d'))!.match(/-?\d+/g) ?? []).map(Number);
+    await expect.poll(drawn).not.toEqual([]);
+    const before = await drawn();
+    await press('Control+a');
+    await on.bench.drag([42, 18], [47.3, 24.1]);
+    const ring = (await item('ring')).shape.centre;
+    expect(Math.hypot(ring.x - 42, ring.y - 42)).toBeGreaterThan(5);
+    const moved = await drawn();
+    // All but where the letters begin is written as differences.
+    expect(moved.slice(2)).toEqual(before.slice(2));
+    expect(moved.slice(0, 2)).not.toEqual(before.slice(0, 2));
+    await on.page.reload();
+    await expect.poll(drawn).toHaveLength(moved.length);
+    const anew = await drawn();
+    for (const [n, value] of moved.entries()) expect(Math.abs(value - anew[n]!)).toBeLessThanOrEqual(2);
+  });
+
   it('spaces and sizes words by keys while the caret is in them', async () => {
     await open([curve(circle(24)), lettering('TIDE')]);
     await pick(/^TIDE/);

@@ -3,8 +3,9 @@ import { cleanPath } from '#core/drawing/clean';
 import type { PaintedPath } from '#core/drawing/painted';
 import { frameOfPicture } from '#core/drawing/pictures';
 import { inkMatrix } from '#core/output/svg';
-import { SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
+import { movedPathData, SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
 import type { Item } from '#core/piece/types';
+import type { SetLettering } from '#core/setting/line/set';
 import { api } from '~/utils/api';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -30,6 +31,16 @@ function written(of: object, trace: PaintedPath['trace']): string {
   if (d === undefined) known.set(of, (d = screenPathData(trace, unit.value)));
   return d;
 }
+/** What was painted of letterings as they were set in full. */
+const before = new WeakMap<SetLettering, readonly PaintedPath[]>();
+/** The letters of a lettering that was only moved since it was set are written once. */
+function writtenLetters(path: PaintedPath, set: SetLettering | null): string {
+  const moved = set?.moved,
+    from = moved && before.get(moved.from)?.find(({ id }) => id === path.id);
+  return from && path.part === 'own' && !path.united && !from.united
+    ? movedPathData(written(from, from.trace), moved.way, unit.value)
+    : written(path, path.trace);
+}
 /** Letters that are to be one outline show their stroke only where it will be. */
 const shown = (path: PaintedPath): PaintedPath =>
   path.united && path.part === 'own' && path.paint.stroke ? cleanPath(path) : path;
@@ -53,36 +64,44 @@ const alone = computed(() => (store.piece!.items.some(({ id }) => id === view.is
 const isShown = (item: Item): boolean =>
   alone.value === null || item.id === alone.value || ('curveId' in item && item.curveId === alone.value);
 
+/** What is painted of an item, and the setting of its letters. */
+function paintedNow(item: Item): { readonly list: readonly PaintedPath[]; readonly letters: SetLettering | null } {
+  const list = store.painted(item),
+    set = item.type === 'lettering' ? store.settings.get(item.id) : null;
+  if (set && !set.ok && !('hidden' in item && item.hidden)) return { list: lastGood.get(item.id) ?? [], letters: null };
+  if (set?.ok) {
+    lastGood.set(item.id, list);
+    if (!set.value.moved) before.set(set.value, list);
+  }
+  return { list, letters: set?.ok ? set.value : null };
+}
+const strokeOf = ({ stroke }: PaintedPath['paint']) => ({
+  stroke: stroke?.ink.screen ?? 'none',
+  width: stroke ? stroke.widthMm / unit.value : undefined,
+  join: stroke?.join === 'mitre' ? undefined : stroke?.join,
+  dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined,
+});
+/** A painted outline as the attributes of an element. */
+function attributesOf(path: PaintedPath, letters: SetLettering | null) {
+  const own = shown(path);
+  const { fill, stroke, under } = own.paint;
+  return {
+    key: own.id,
+    d: own === path ? writtenLetters(path, letters) : written(own, own.trace),
+    fill: fill?.screen ?? 'none',
+    ...strokeOf(own.paint),
+    order: under ? 'stroke' : undefined,
+    technical: [fill, stroke?.ink].some((ink) => ink && ink.purpose !== 'print'),
+    rule: own.rule === 'evenodd' ? own.rule : undefined,
+    within: own.within ? written(own.within, own.within) : null,
+    image: image(own),
+    holes: own.holes.map((hole) => ({ d: written(hole.trace, hole.trace), width: (2 * hole.marginMm) / unit.value })),
+  };
+}
 const paths = computed(() =>
   (store.piece?.items ?? []).filter(isShown).flatMap((item) => {
-    let list = store.painted(item);
-    if (item.type === 'lettering') {
-      const set = store.settings.get(item.id);
-      if (set && !set.ok && !item.hidden) list = lastGood.get(item.id) ?? [];
-      else lastGood.set(item.id, list);
-    }
-    return list.map((path) => {
-      const own = shown(path);
-      const { fill, stroke, under } = own.paint;
-      return {
-        key: own.id,
-        d: written(own, own.trace),
-        fill: fill?.screen ?? 'none',
-        stroke: stroke?.ink.screen ?? 'none',
-        width: stroke ? stroke.widthMm / unit.value : undefined,
-        join: stroke?.join === 'mitre' ? undefined : stroke?.join,
-        dash: stroke?.dashMm ? stroke.dashMm.map((mm) => mm / unit.value).join(' ') : undefined,
-        order: under ? 'stroke' : undefined,
-        technical: [fill, stroke?.ink].some((ink) => ink && ink.purpose !== 'print'),
-        rule: own.rule === 'evenodd' ? own.rule : undefined,
-        within: own.within ? written(own.within, own.within) : null,
-        image: image(own),
-        holes: own.holes.map((hole) => ({
-          d: written(hole.trace, hole.trace),
-          width: (2 * hole.marginMm) / unit.value,
-        })),
-      };
-    });
+    const { list, letters } = paintedNow(item);
+    return list.map((path) => attributesOf(path, letters));
   }),
 );
 /** A mask covers whatever the holes may be cut out of. */

@@ -4,7 +4,7 @@ import type { OutlineSink } from './outlineSink';
 /**
  * Where, strictly inside, a cubic runs along a direction: roots of the cross product with its derivative, a quadratic.
  */
-function along([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, vx: number, vy: number): number[] {
+export function along([x0, y0, x1, y1, x2, y2, x3, y3]: CubicPoints, vx: number, vy: number): number[] {
   const cross = (x: number, y: number): number => vx * y - vy * x;
   const p = cross(x1 - x0, y1 - y0),
     q = cross(x2 - x1, y2 - y1),

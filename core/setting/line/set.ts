@@ -4,6 +4,9 @@ import { stretchedFromDistance } from '../../geometry/walk';
 import type { Lettering, Stance } from '../../piece/types';
 import type { Problem } from '../../result';
 import type { SpacingCorrection, MeasuredRun } from './measure';
+import { LETTER } from '../../stances';
+import type { Vec } from '../../geometry/vec';
+import { letteringTrack } from './corners';
 import type { Overset } from './overset';
 import type { Heights } from './seat';
 
@@ -47,6 +50,8 @@ export interface SetLettering {
   readonly notes: readonly Problem[];
   /** The further lines, each set as this one on its own parallel. */
   readonly further: readonly SetLettering[];
+  /** The setting that it was made of by moving it as a whole, and the way, mm; left out where it was set in full. */
+  readonly moved?: { readonly from: SetLettering; readonly way: Vec };
 }
 
 /** A setting with its further lines, first to last. */
@@ -63,3 +68,26 @@ export function worstLine(set: SetLettering): SetLettering {
 /** Stretched distance of the anchor of a setting: places on its lines count from it. */
 export const anchorF = (set: SetLettering): number =>
   stretchedFromDistance(set.path, set.anchorDistance, set.direction * set.measuredHeightMm);
+
+/**
+ * A setting after its curve was moved as a whole: every letter goes the same way. Null where letters point to a place of
+ * their own, which did not move.
+ *
+ * @param track of the curve as it is now
+ */
+export function movedSet(set: SetLettering, track: Track, way: Vec): SetLettering | null {
+  if (set.stance.centre !== null) return null;
+  const under = letteringTrack(track, set.fitted.corners),
+    rows = set.rows.slice();
+  for (let at = 0; at < rows.length; at += LETTER.length) {
+    rows[at + LETTER.x]! += way.x;
+    rows[at + LETTER.y]! += way.y;
+  }
+  const further: SetLettering[] = [];
+  for (const line of set.further) {
+    const moved = movedSet(line, track, way);
+    if (!moved) return null;
+    further.push(moved);
+  }
+  return { ...set, track: under, path: under.path, rows, further, moved: { from: set, way } };
+}
