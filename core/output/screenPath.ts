@@ -3,7 +3,6 @@ import type { Sink } from '../drawing/sink';
 import { COMMAND, PAIRS, type Outline } from '../geometry/outlines/outline';
 import { simplified } from '../geometry/outlines/simplify';
 import { decodeAscii } from './textBuffer';
-import type { Vec } from '../geometry/vec';
 
 /**
  * Screen path data is in whole units: what is shown small needs fewer digits and fewer points, and those are what a
@@ -219,18 +218,6 @@ function upTo999(bytes: Uint8Array, at: number, n: number): number {
   bytes[at++] = DIGITS[d + 2]!;
   return at;
 }
-
-/**
- * Path data of the same outline moved: all but where it begins stays, since that is written as differences.
- *
- * @param data as `screenPathData` gives it
- * @param way mm, rounded to whole units
- */
-export const movedPathData = (data: string, { x, y }: Vec, unitMm: number): string =>
-  data.replace(/^m ?(-?\d+) ?(-?\d+)/, (_, left: string, top: string) => {
-    const [nx, ny] = [Number(left) + Math.round(x / unitMm), Number(top) + Math.round(y / unitMm)];
-    return `m${nx < 0 ? '' : ' '}${nx}${ny < 0 ? '' : ' '}${ny}`;
-  });
 
 const screen = new ScreenSink();
 

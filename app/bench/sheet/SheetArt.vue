@@ -3,7 +3,7 @@ import { cleanPath } from '#core/drawing/clean';
 import type { PaintedPath } from '#core/drawing/painted';
 import { frameOfPicture } from '#core/drawing/pictures';
 import { inkMatrix } from '#core/output/svg';
-import { movedPathData, SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
+import { SCREEN_UNITS_MM, screenPathData, screenUnit } from '#core/output/screenPath';
 import type { Item } from '#core/piece/types';
 import type { SetLettering } from '#core/setting/line/set';
 import { api } from '~/utils/api';
@@ -33,13 +33,16 @@ function written(of: object, trace: PaintedPath['trace']): string {
 }
 /** What was painted of letterings as they were set in full. */
 const before = new WeakMap<SetLettering, readonly PaintedPath[]>();
-/** The letters of a lettering that was only moved since it was set are written once. */
-function writtenLetters(path: PaintedPath, set: SetLettering | null): string {
+/** The letters of a lettering that was only moved since it was set are written once, and shown where they are now. */
+function movedLetters(path: PaintedPath, set: SetLettering | null) {
   const moved = set?.moved,
     from = moved && before.get(moved.from)?.find(({ id }) => id === path.id);
-  return from && path.part === 'own' && !path.united && !from.united
-    ? movedPathData(written(from, from.trace), moved.way, unit.value)
-    : written(path, path.trace);
+  if (!from || path.part !== 'own' || path.united || from.united || path.within || path.holes.length > 0) return null;
+  const { x, y } = moved.way;
+  return {
+    d: written(from, from.trace),
+    place: `translate(${Math.round(x / unit.value)} ${Math.round(y / unit.value)})`,
+  };
 }
 /** Letters that are to be one outline show their stroke only where it will be. */
 const shown = (path: PaintedPath): PaintedPath =>
@@ -87,7 +90,7 @@ function attributesOf(path: PaintedPath, letters: SetLettering | null) {
   const { fill, stroke, under } = own.paint;
   return {
     key: own.id,
-    d: own === path ? writtenLetters(path, letters) : written(own, own.trace),
+    ...((own === path ? movedLetters(path, letters) : null) ?? { d: written(own, own.trace), place: undefined }),
     fill: fill?.screen ?? 'none',
     ...strokeOf(own.paint),
     order: under ? 'stroke' : undefined,
@@ -118,6 +121,7 @@ const all = computed(() => {
       v-for="{
         key,
         d,
+        place,
         fill,
         stroke,
         width,
@@ -133,6 +137,7 @@ const all = computed(() => {
       :key="key"
       v-memo="[
         d,
+        place,
         fill,
         stroke,
         width,
@@ -185,6 +190,7 @@ const all = computed(() => {
         :fill-rule="rule"
         :clip-path="within ? `url(#within-${key})` : undefined"
         :d="d"
+        :transform="place"
         :opacity="technical ? 0.55 : undefined"
         :data-item="key"
         :fill="fill"

@@ -3,8 +3,6 @@ import { tracksOf } from '#core/curves/index';
 import { wayBetween } from '#core/geometry/moved';
 import { extentOf } from '#core/geometry/extent';
 import { frameAt } from '#core/geometry/walk';
-import { tracePath } from '#core/geometry/outlines/tracePath';
-import { movedPathData, screenPathData } from '#core/output/screenPath';
 import { curveKind } from '#core/curves/index';
 import { moveBy, turnAbout } from '#core/shapes/similarity';
 import { settingOf, type Faces } from '#core/setting/settingOf';
@@ -119,25 +117,6 @@ describe('paths that were moved', () => {
     expect(wayBetween(track(circle(24)).path.path, track(arc(24, 0, 90)).path.path)).toBeNull();
     const wave = SHAPES.find(({ kind }) => kind === 'wave')!;
     expect(wayBetween(track(wave).path.path, track({ ...wave, lengthMm: 91 } as CurveShape).path.path)).toBeNull();
-  });
-  it('are written for the screen as if written anew', () => {
-    for (const shape of SHAPES)
-      for (const unit of [0.02, 0.005]) {
-        // Whole units, so that every point is rounded alike.
-        const way = { x: 12.34, y: -30.1 };
-        const written = (of: CurveShape): string =>
-          screenPathData((sink) => tracePath(track(of).path.path, sink), unit);
-        const data = written(shape),
-          moved = movedPathData(data, way, unit);
-        const to = curveKind(shape).transform(shape, moveBy(way));
-        const numbers = (text: string): number[] => (text.match(/-?\d+/g) ?? []).map(Number);
-        const [a, b] = [numbers(moved), numbers(written(to))];
-        expect(moved.replace(/-?\d+/g, '').replace(/ /g, '')).toBe(data.replace(/-?\d+/g, '').replace(/ /g, ''));
-        expect(a.length).toBe(b.length);
-        // A place that lies between two units may go to either.
-        a.forEach((value, i) => expect(Math.abs(value - b[i]!)).toBeLessThanOrEqual(1));
-        expect(movedPathData(moved, { x: -way.x, y: -way.y }, unit)).toBe(data);
-      }
   });
 });
 
