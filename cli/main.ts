@@ -11,6 +11,7 @@ const HELP = `Under Arc on the command line
 
 ${formats}
       a sheet of copies of those that are drawn: --paper=320x450 [--margin=10] [--gutter=4] [--nested] [--turned]
+      [--cutlines]
   under-arc series PIECE TABLE.csv OUT.pdf|OUT.zip
                                         a piece for every row, on sheets or a PDF each [--paper=320x450 …] [--marks]
       [--map=COLUMN=WORDS …] gives a column to the lettering with these words, [--file=COLUMN] names the files,

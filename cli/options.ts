@@ -30,6 +30,7 @@ const OPTIONS = {
   transparent: { type: 'boolean' },
   marks: { type: 'boolean' },
   nested: { type: 'boolean' },
+  cutlines: { type: 'boolean' },
   turned: { type: 'boolean' },
   slug: { type: 'boolean' },
   dated: { type: 'boolean' },
@@ -66,6 +67,7 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   weight: 'marksWidthMm',
   paper: 'imposition',
   nested: 'imposition',
+  cutlines: 'imposition',
   turned: 'imposition',
   slug: 'slug',
   dated: 'date',
@@ -125,7 +127,18 @@ export function readOptions(args: readonly string[]): Options | string {
   }
   const number = (name: keyof typeof NUMBERS, standard: number): number => Number(values[name] ?? standard);
   const is = (
-    name: 'transparent' | 'marks' | 'nested' | 'turned' | 'technical' | 'bleed' | 'seen' | 'box' | 'slug' | 'dated',
+    name:
+      | 'transparent'
+      | 'marks'
+      | 'nested'
+      | 'turned'
+      | 'cutlines'
+      | 'technical'
+      | 'bleed'
+      | 'seen'
+      | 'box'
+      | 'slug'
+      | 'dated',
   ): boolean => values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined);
@@ -137,6 +150,7 @@ export function readOptions(args: readonly string[]): Options | string {
     gutterMm: number('gutter', 4),
     nested: is('nested'),
     turned: is('turned'),
+    cutLines: is('cutlines'),
   };
   return {
     dpi: number('dpi', 300),

@@ -86,6 +86,9 @@ const SHEETS: readonly { name: string; w: number; h: number }[] = [
     <TickField v-else :model-value="now.turned === true" @change="(turned) => set({ turned })"
       >Turn copies where more fit</TickField
     >
+    <TickField :model-value="now.cutLines === true" @change="(cutLines) => set({ cutLines })"
+      >Cut lines on a plate of their own</TickField
+    >
     <p v-if="layout" class="count" role="status">
       <b>{{ layout.places.length }} copies</b>, {{ layout.rows }} rows of {{ layout.columns }};
       {{ (layout.waste * 100).toFixed(1) }} % waste.

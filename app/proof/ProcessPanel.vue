@@ -42,13 +42,12 @@ function setStock(stock: StockName): void {
       @change="(kind: ProcessKind) => set(usualProcess(kind, piece.process.stock))">
       <el-option v-for="(name, kind) in NAMES" :key="kind" :value="kind" :label="name" />
     </el-select>
-    <el-select
-      :model-value="piece.process.stock"
-      aria-label="Paper of the press"
-      title="Colours on the screen, separated pictures and the profile in print files go by it"
-      @change="setStock">
-      <el-option v-for="(name, stock) in STOCKS" :key="stock" :value="stock" :label="name" />
-    </el-select>
+    <div class="row" title="Colours on the screen, separated pictures and the profile in print files go by it">
+      <span class="label">Paper</span>
+      <el-select :model-value="piece.process.stock" aria-label="Paper of the press" @change="setStock">
+        <el-option v-for="(name, stock) in STOCKS" :key="stock" :value="stock" :label="name" />
+      </el-select>
+    </div>
     <div class="row">
       <span class="label">Minimum stroke</span
       ><QuantityField

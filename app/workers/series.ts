@@ -1,5 +1,6 @@
 import { transfer } from 'comlink';
-import { sheetMarks, imposed, layOut, type Imposition } from '#core/output/impose';
+import { imposed, layOut, type Imposition } from '#core/output/impose';
+import { sheetMarks } from '#core/output/marks/sheetMarks';
 import type { Drawing } from '#core/drawing/drawPiece';
 import { writePreview } from '#core/output/preview';
 import type { RowProblem, SeriesMapping } from '#core/output/series';

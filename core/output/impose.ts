@@ -7,6 +7,7 @@ import { lineEdge, onEdge, regionOf, type Region } from '../geometry/outlines/ed
 import { mappedPath, type PaintedPath } from '../drawing/painted';
 import type { Sheet } from '../piece/types';
 import { fail, ok, type Result } from '../result';
+import { cutInk, cutLines } from './cutLines';
 
 /** How copies are laid on a sheet of paper. */
 export interface Imposition {
@@ -20,6 +21,8 @@ export interface Imposition {
   readonly nested: boolean;
   /** Whether copies may be turned by a quarter where more of them fit then; not where it is left out. */
   readonly turned?: boolean;
+  /** Whether a line is drawn where each copy is cut, round where they are nested; not where it is left out. */
+  readonly cutLines?: boolean;
 }
 
 export const IMPOSITION_LIMITS = {
@@ -191,10 +194,13 @@ function nestedWays(room: Room, w: number): Block {
   return [upright, grid(room, w, w, false)].reduce(more, nestedRows(room, w));
 }
 
+/** A box by its upper left and its lower right corner, mm. */
+type Box = readonly [x0: number, y0: number, x1: number, y1: number];
+
 const trimmed = new WeakMap<PaintedPath, readonly PaintedPath[]>();
 
 /** Where a region reaches beyond a box. */
-const reaches = (region: Region, [x0, y0, x1, y1]: Line): boolean =>
+const reaches = (region: Region, [x0, y0, x1, y1]: Box): boolean =>
   // Edges lie within the box of their own points, but for round ones, which are looked at in their middle.
   region.some((contour) =>
     contour.some((edge) =>
@@ -211,7 +217,7 @@ const reaches = (region: Region, [x0, y0, x1, y1]: Line): boolean =>
 function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): readonly PaintedPath[] {
   const known = trimmed.get(path);
   if (known) return known;
-  const box: Line = [-bleedMm, -bleedMm, widthMm + bleedMm, heightMm + bleedMm];
+  const box: Box = [-bleedMm, -bleedMm, widthMm + bleedMm, heightMm + bleedMm];
   const [x0, y0, x1, y1] = box;
   const frame: Region = [
     [lineEdge(x0, y0, x1, y0), lineEdge(x1, y0, x1, y1), lineEdge(x1, y1, x0, y1), lineEdge(x0, y1, x0, y0)],
@@ -256,7 +262,7 @@ export function imposed(
   name: string,
   drawings: readonly Drawing[],
   layout: Layout,
-  { widthMm, heightMm }: Imposition,
+  { widthMm, heightMm, nested, cutLines: cut }: Imposition,
 ): Drawing {
   const [first] = drawings;
   const inks = new Map([...new Set(drawings)].flatMap((one) => one.inks.map((ink) => [ink.id, ink] as const)));
@@ -268,6 +274,12 @@ export function imposed(
       .flatMap((path) => withinBleed(path, drawing.sheet))
       .map((own): PaintedPath => ({ ...mappedPath(own, map), id: `${own.id}.${n + 1}` }));
   });
+  if (cut && first) {
+    const ink = cutInk(drawings),
+      used = { ...layout, places: layout.places.slice(0, drawings.length) };
+    inks.set(ink.id, ink);
+    paths.push(...cutLines(first.sheet, used, nested, ink));
+  }
   return {
     name,
     sheet: { widthMm, heightMm, bleedMm: 0 },
@@ -288,80 +300,3 @@ export const repeated = (drawing: Drawing, layout: Layout, imposition: Impositio
     layout,
     imposition,
   );
-
-type Line = readonly [x0: number, y0: number, x1: number, y1: number];
-
-/** How far the middle of a registration mark lies from the edge of the paper, how far its cross reaches, its ring, mm. */
-const REGISTER = { in: 4, reach: 2.5, ring: 1, parts: 24 } as const;
-
-/** A cross in a ring, by which the plates are laid over each other. */
-function registerMark(x: number, y: number): Line[] {
-  const { reach, ring, parts } = REGISTER;
-  const at = (n: number): readonly [number, number] => {
-    const a = (2 * Math.PI * n) / parts;
-    return [x + ring * Math.cos(a), y + ring * Math.sin(a)];
-  };
-  return [
-    [x - reach, y, x + reach, y],
-    [x, y - reach, x, y + reach],
-    ...Array.from({ length: parts }, (_, n): Line => [...at(n), ...at(n + 1)]),
-  ];
-}
-
-/** Crop marks of every copy: short lines outside the trim corners, where no copy lies. */
-export function copyMarks(sheet: Sheet, layout: Layout): readonly Line[] {
-  const { widthMm: w, heightMm: h, bleedMm } = sheet;
-  const from = bleedMm + 0.5,
-    to = from + 2.5;
-  const wide = ({ turned }: Place): number => (turned ? h : w),
-    high = ({ turned }: Place): number => (turned ? w : h);
-  const inside = (x: number, y: number): boolean =>
-    layout.places.some(
-      (at) =>
-        x > at.x - bleedMm - 1e-6 &&
-        x < at.x + wide(at) + bleedMm + 1e-6 &&
-        y > at.y - bleedMm - 1e-6 &&
-        y < at.y + high(at) + bleedMm + 1e-6,
-    );
-  const lines = layout.places.flatMap((place) =>
-    [0, 1].flatMap((i) =>
-      [0, 1].flatMap((k) => {
-        const [cx, cy, sx, sy] = [place.x + i * wide(place), place.y + k * high(place), i ? 1 : -1, k ? 1 : -1];
-        return [
-          [cx + sx * from, cy, cx + sx * to, cy],
-          [cx, cy + sy * from, cx, cy + sy * to],
-        ] as const;
-      }),
-    ),
-  );
-  return lines.filter(([x0, y0, x1, y1]) => !inside(x0, y0) && !inside(x1, y1));
-}
-
-/**
- * The marks of a sheet of copies: crop marks of each, and registration marks at the middles of the sides of the paper,
- * each where there is room for it.
- */
-export function sheetMarks(
-  sheet: Sheet,
-  layout: Layout,
-  paper: Pick<Imposition, 'widthMm' | 'heightMm'>,
-): readonly Line[] {
-  const { widthMm: w, heightMm: h, bleedMm } = sheet;
-  const { in: away, reach } = REGISTER;
-  const middles = [
-    [paper.widthMm / 2, away],
-    [paper.widthMm / 2, paper.heightMm - away],
-    [away, paper.heightMm / 2],
-    [paper.widthMm - away, paper.heightMm / 2],
-  ] as const;
-  const free = middles.filter(([x, y]) =>
-    layout.places.every(
-      (at) =>
-        x + reach < at.x - bleedMm ||
-        x - reach > at.x + (at.turned ? h : w) + bleedMm ||
-        y + reach < at.y - bleedMm ||
-        y - reach > at.y + (at.turned ? w : h) + bleedMm,
-    ),
-  );
-  return [...copyMarks(sheet, layout), ...free.flatMap(([x, y]) => registerMark(x, y))];
-}

@@ -5,7 +5,8 @@ import { fail, ok, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
 import { formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
 import { trapped } from './trap';
-import { sheetMarks, layOut, repeated, type Layout } from './impose';
+import { layOut, repeated, type Layout } from './impose';
+import { sheetMarks } from './marks/sheetMarks';
 
 /** A piece drawn for a file, alone or as a sheet of copies. */
 export interface PreparedFile extends FileSource {

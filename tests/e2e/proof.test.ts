@@ -46,6 +46,15 @@ describe('the proof', () => {
   it('goes by the process that is chosen, each number of it editable', async () => {
     await on.page.getByRole('button', { name: /^Proof/ }).click();
     await on.page.getByText('No problems found.').waitFor();
+    const limit = on.page.getByRole('textbox', { name: 'Total ink limit, %' });
+    for (const [paper, most] of [
+      ['Newsprint', '240'],
+      ['Coated paper', '300'],
+    ] as const) {
+      await on.page.getByRole('combobox', { name: 'Paper of the press' }).click({ force: true });
+      await on.page.getByRole('option', { name: paper, exact: true }).click();
+      await expect.poll(() => limit.inputValue()).toBe(most);
+    }
     await on.page.getByRole('combobox', { name: 'Process' }).click({ force: true });
     await on.page.getByRole('option', { name: 'Embroidery' }).click();
     await expect.poll(remarks).toEqual(expect.arrayContaining(['letters-near', 'thin-gap']));

@@ -3,7 +3,8 @@ import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import type { PaintedPath } from '#core/drawing/painted';
 import { areaOf, onEdge, regionOf } from '#core/geometry/outlines/edges';
 import type { OutlineSink } from '#core/geometry/outlines/outlineSink';
-import { copyMarks, imposed, layOut, sheetMarks, type Imposition, type Layout } from '#core/output/impose';
+import { imposed, layOut, type Imposition, type Layout } from '#core/output/impose';
+import { copyMarks, sheetMarks } from '#core/output/marks/sheetMarks';
 import { makeStroke } from '#core/piece/make';
 import { circle, curve, faces, piece } from '../../support/pieces';
 

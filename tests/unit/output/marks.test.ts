@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { ContentSink } from '#core/output/pdf/pdfContent';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { contentOf, type PageMarks } from '#core/output/pdf/page';
-import { copyMarks, layOut } from '#core/output/impose';
+import { layOut } from '#core/output/impose';
+import { copyMarks } from '#core/output/marks/sheetMarks';
 import { MARKS_MM, printMarks } from '#core/output/marks/printMarks';
 import { piece } from '../../support/pieces';
 

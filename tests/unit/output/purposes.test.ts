@@ -5,8 +5,10 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece, printedOnly } from '#core/drawing/drawPiece';
 import { inksOf } from '#core/drawing/inks';
 import { spotNameProblem } from '#core/editing/edits/inkEdits';
+import { layOut, repeated } from '#core/output/impose';
 import { platesOf } from '#core/output/plates';
 import { writeSvg } from '#core/output/svg';
+import { onEdge, regionOf } from '#core/geometry/outlines/edges';
 import { PLAIN_INK, STANDARD_INKS, type Ink } from '#core/piece/inks';
 import { makeStroke } from '#core/piece/make';
 import { proofPiece } from '#core/proof/index';
@@ -111,5 +113,70 @@ describe('a series told on the command line', () => {
     expect(readMapping(badge, table, ['Name=SHIP'])).toMatchObject({
       problem: { code: 'no-lettering', message: expect.stringContaining('“NAME”, “the post”') },
     });
+  });
+});
+
+describe('cut lines of copies', () => {
+  const badge: Piece = {
+    ...piece([{ ...curve(circle(9.5, 10, 10)), fill: 'brass' }]),
+    sheet: { widthMm: 20, heightMm: 20, bleedMm: 1 },
+  };
+  const paper = { widthMm: 100, heightMm: 80, marginMm: 5, gutterMm: 4, nested: true, cutLines: true };
+  const sheetOf = (own: Piece, on: typeof paper) => {
+    const layout = layOut(own.sheet, on);
+    if (!layout.ok) throw new Error(layout.problem.message);
+    return { drawing: repeated(drawPiece(own, new Map()), layout.value, on), places: layout.value.places };
+  };
+
+  it('go round nested pieces on a plate of their own, and leave the others as they are', async () => {
+    const { drawing, places } = sheetOf(badge, paper);
+    expect(places.length).toBeGreaterThan(4);
+    const file = join(mkdtempSync(join(tmpdir(), 'under-arc-cut-')), 'copies.pdf');
+    writeFileSync(file, await pdfOf(drawing));
+    const plates = separated(file, 600),
+      lines = plates.get('Cut')!;
+    for (const { x, y } of places) {
+      for (let deg = 0; deg < 360; deg += 15) {
+        const at = (r: number): number =>
+          lines.at(x + 10 + r * Math.sin((deg * Math.PI) / 180), y + 10 - r * Math.cos((deg * Math.PI) / 180));
+        expect(Math.max(...[9.98, 10, 10.02].map(at)), `${deg}°`).toBeGreaterThan(0.3);
+        expect(at(9.85)).toBe(0);
+        expect(at(10.15)).toBe(0);
+      }
+      // It prints on top: brass goes on beneath it.
+      expect(plates.get('Yellow')!.at(x + 10, y + 10)).toBeCloseTo(0.77, 1);
+    }
+    const plain = sheetOf(badge, { ...paper, cutLines: false }).drawing;
+    expect(platesOf(plain).map(({ name }) => name)).not.toContain('Cut');
+    expect(printedOnly(drawing).paths.map(({ id }) => id)).toEqual(plain.paths.map(({ id }) => id));
+  });
+  it('follow the trim where pieces lie in straight rows, turned ones too, in the ink for cutting that is there', () => {
+    const own: Piece = {
+      ...badge,
+      sheet: { widthMm: 30, heightMm: 12, bleedMm: 0 },
+      inks: [...STANDARD_INKS, { ...cut, name: 'Kiss cut' }],
+    };
+    const { drawing, places } = sheetOf(own, { ...paper, nested: false, turned: true } as typeof paper);
+    expect(places.some(({ turned }) => turned)).toBe(true);
+    const lines = drawing.paths.filter(({ paint }) => paint.stroke?.ink.purpose === 'cut');
+    expect(lines.map(({ paint }) => paint.stroke!.ink.name)).toEqual(places.map(() => 'Kiss cut'));
+    for (const [n, { x, y, turned }] of places.entries()) {
+      const points = regionOf(lines[n]!.trace)
+        .flat()
+        .map((edge) => onEdge(edge, 0));
+      const [w, h] = turned ? [12, 30] : [30, 12];
+      expect([Math.min(...points.map((p) => p.x)), Math.max(...points.map((p) => p.x))]).toEqual([
+        expect.closeTo(x, 6),
+        expect.closeTo(x + w, 6),
+      ]);
+      expect([Math.min(...points.map((p) => p.y)), Math.max(...points.map((p) => p.y))]).toEqual([
+        expect.closeTo(y, 6),
+        expect.closeTo(y + h, 6),
+      ]);
+    }
+  });
+  it('have a plate of another name where an ink is called Cut already', () => {
+    const named: Piece = { ...badge, inks: [...STANDARD_INKS, { ...gold, name: 'Cut' }] };
+    expect(platesOf(sheetOf(named, paper).drawing).map(({ name }) => name)).toContain('Cut 2');
   });
 });

@@ -1,0 +1,62 @@
+import type { Drawing } from '../drawing/drawPiece';
+import { plainDrawn } from '../drawing/inks';
+import { plain, type PaintedPath } from '../drawing/painted';
+import type { DrawnInk } from '../drawing/sink';
+import { tracePath } from '../geometry/outlines/tracePath';
+import { clockArc, line } from '../geometry/segment';
+import { PLAIN_INK } from '../piece/inks';
+import type { Sheet } from '../piece/types';
+import type { Layout } from './impose';
+
+/** Fine enough for a die maker to take its middle, mm. */
+const WIDTH_MM = 0.1;
+
+/** The ink of cut lines: the one that the drawings have for cutting, or one of its own on a plate of its own. */
+export function cutInk(drawings: readonly Drawing[]): DrawnInk {
+  const inks = drawings.flatMap((one) => one.inks),
+    known = inks.find(({ purpose, tint }) => purpose === 'cut' && tint === null);
+  if (known) return known;
+  const names = new Set(inks.map(({ name }) => name)),
+    ids = new Set(inks.map(({ id }) => id));
+  const free = (base: string, taken: ReadonlySet<string>): string => {
+    let n = 1;
+    while (taken.has(n === 1 ? base : `${base} ${n}`)) n++;
+    return n === 1 ? base : `${base} ${n}`;
+  };
+  return plainDrawn(
+    {
+      ...PLAIN_INK,
+      id: free('cut-line', ids),
+      name: free('Cut', names),
+      kind: 'spot',
+      cmyk: [0, 100, 0, 0],
+      overprint: true,
+      purpose: 'cut',
+    },
+    drawings[0]?.stock ?? 'coated',
+  );
+}
+
+/**
+ * A line round each copy where it is cut: the trim of the sheet, or the circle within it where pieces are round. It
+ * prints on top of all else, on a plate of its own.
+ */
+export function cutLines(sheet: Sheet, { places }: Layout, round: boolean, ink: DrawnInk): PaintedPath[] {
+  const stroke = { ink, widthMm: WIDTH_MM, join: 'mitre', dashMm: null } as const;
+  return places.map(({ x, y, turned }, n) => {
+    const [w, h] = turned ? [sheet.heightMm, sheet.widthMm] : [sheet.widthMm, sheet.heightMm];
+    const corners = [
+      { x, y },
+      { x: x + w, y },
+      { x: x + w, y: y + h },
+      { x, y: y + h },
+    ];
+    const segments = round
+      ? [clockArc({ x: x + w / 2, y: y + h / 2 }, w / 2, 0, 360)]
+      : corners.map((from, i) => line(from, corners[(i + 1) % 4]!));
+    return {
+      ...plain({ id: `cut.${n + 1}` }, 'own', null, (sink) => tracePath({ segments, closed: true }, sink)),
+      paint: { fill: null, stroke, under: false },
+    };
+  });
+}
