@@ -48,22 +48,26 @@ const { table, notes, mapping, columns, problem, take, fromFile, map, choose } =
 const letterings = computed(() => store.piece!.items.filter(isLettering).filter((one) => !one.hidden));
 const layout = computed(() => layOut(store.piece!.sheet, imposition.value));
 
-const told = proxy((done: number, of: number) => {
-  progress.value = { done, of };
-});
-async function run(work: () => Promise<void>): Promise<void> {
+/** Counts the work that is under way: how far an earlier one was may be told after it is over. */
+let runs = 0;
+async function run(work: (told: (done: number, of: number) => void) => Promise<void>): Promise<void> {
+  const own = ++runs;
   problem.value = made.value = '';
   progress.value = { done: 0, of: table.value!.rows.length };
+  const told = proxy((done: number, of: number) => {
+    if (own === runs) progress.value = { done, of };
+  });
   try {
-    await work();
+    await work(told);
   } catch (error) {
     problem.value = `It failed: ${(error as Error).message}. No file was made.`;
   } finally {
+    runs++;
     progress.value = null;
   }
 }
 const check = (): Promise<void> =>
-  run(async () => {
+  run(async (told) => {
     const found = await heavyWork().checkSeriesRows(store.piece!, table.value!, { ...mapping.value }, told);
     if (!found.ok) {
       problem.value = found.problem.message;
@@ -73,7 +77,7 @@ const check = (): Promise<void> =>
     checked.value = true;
   });
 const make = (): Promise<void> =>
-  run(async () => {
+  run(async (told) => {
     const from = performance.now();
     const file = await heavyWork().makeSeriesFile(
       store.piece!,

@@ -248,4 +248,41 @@ describe('output', () => {
     await on.page.getByText(/Row 418, left out: .*漢/).waitFor({ timeout: 60_000 });
     expect((await on.bench.piece()).items).toEqual(badge().items);
   });
+
+  it('offers to make a series again though how far it was is told after it was over', async () => {
+    // Ports hand on what they are told seconds late; answers of the worker do not go by them.
+    await on.page.addInitScript(() => {
+      const listen = MessagePort.prototype.addEventListener,
+        waiting = window as unknown as { waiting: number };
+      waiting.waiting = 0;
+      MessagePort.prototype.addEventListener = function (
+        this: MessagePort,
+        type: string,
+        heard: never,
+        ...rest: never[]
+      ) {
+        const slow = (event: Event): void => {
+          waiting.waiting++;
+          setTimeout(() => {
+            (heard as unknown as EventListener).call(this, event);
+            waiting.waiting--;
+          }, 4000);
+        };
+        listen.call(this, type, slow as never, ...rest);
+      };
+    });
+    const waiting = () => on.page.evaluate(() => (window as unknown as { waiting: number }).waiting);
+    await on.bench.open(await made(on.server, badge()));
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await tab('Series');
+    await on.page
+      .getByLabel('Table of names')
+      .fill(`Name\n${Array.from({ length: 400 }, (_, i) => `Ada ${i}`).join('\n')}`);
+    await on.page.getByRole('button', { name: 'Use this table' }).click();
+    await on.page.locator('[data-series=check]').click();
+    await on.page.getByText('All rows are fine.').waitFor();
+    expect(await waiting()).toBeGreaterThan(0);
+    await expect.poll(waiting).toBe(0);
+    expect(await on.page.locator('[data-series=make]').isEnabled()).toBe(true);
+  });
 });
