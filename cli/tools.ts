@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { STOCKS, type StockName } from '#core/ink/stocks/index';
+import type { StockName } from '#core/ink/stocks/index';
 import type { RenderPixels } from '#core/output/pictures';
 import type { FileTools } from '#core/output/formats/index';
 import { isLettering } from '#core/piece/types';
@@ -11,8 +11,7 @@ import type { Opened } from './opened';
 export const HOME = fileURLToPath(new URL('..', import.meta.url));
 
 /** The CMYK profile of a paper, compressed. */
-export const profile = (stock: StockName): Promise<Uint8Array> =>
-  readFile(join(HOME, `profiles/${STOCKS[stock].profile}.icc.zlib`));
+export const profile = (stock: StockName): Promise<Uint8Array> => readFile(join(HOME, `profiles/${stock}.icc.zlib`));
 
 /** The rasteriser is read when the first picture is made or decoded. */
 let loading: Promise<(typeof import('@resvg/resvg-wasm'))['Resvg']> | undefined;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sameValue } from '#core/piece/equal';
-import type { StockName } from '#core/ink/stocks/index';
+import { STOCKS, type StockName } from '#core/ink/stocks/index';
 import { usualProcess, type Process, type ProcessKind } from '#core/piece/process';
 import type { Piece } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
@@ -15,11 +15,6 @@ const NAMES: Readonly<Record<ProcessKind, string>> = {
   engraving: 'Engraving',
   embroidery: 'Embroidery',
   plotter: 'Plotter',
-};
-const STOCKS: Readonly<Record<StockName, string>> = {
-  coated: 'Coated paper',
-  uncoated: 'Uncoated paper',
-  newsprint: 'Newsprint',
 };
 const set = (next: Partial<Process>, gesture?: string) =>
   store.set('Process', null, ['process'], { ...props.piece.process, ...next }, gesture);
@@ -45,7 +40,7 @@ function setStock(stock: StockName): void {
     <div class="row" title="Colours on the screen, separated pictures and the profile in print files go by it">
       <span class="label">Paper</span>
       <el-select :model-value="piece.process.stock" aria-label="Paper of the press" @change="setStock">
-        <el-option v-for="(name, stock) in STOCKS" :key="stock" :value="stock" :label="name" />
+        <el-option v-for="({ title }, stock) in STOCKS" :key="stock" :value="stock" :label="title" />
       </el-select>
     </div>
     <div class="row">

@@ -1,9 +1,9 @@
-import { STOCKS, type StockName } from '#core/ink/stocks/index';
+import type { StockName } from '#core/ink/stocks/index';
 
 const profiles = new Map<StockName, Promise<Uint8Array>>();
 
 async function fetched(stock: StockName): Promise<Uint8Array> {
-  const response = await fetch(`/profiles/${STOCKS[stock].profile}.icc.zlib`);
+  const response = await fetch(`/profiles/${stock}.icc.zlib`);
   if (!response.ok) throw new Error('the CMYK profile could not be had from the server');
   return new Uint8Array(await response.arrayBuffer());
 }

@@ -1,6 +1,6 @@
 import { fromHex, nearestCmyk } from '../ink/colour';
 import { ink, STANDARD_INKS } from './inks';
-import { process, usualProcess, type ProcessKind } from './process';
+import { isProcessKind, process, usualProcess } from './process';
 import { factsOf, fieldsOf, type Field } from '../fields';
 import { ITEMS } from './items';
 
@@ -86,8 +86,8 @@ function fromVersion4(older: Older): Older {
 function fromVersion5(older: Older): Older {
   const { process: own } = older;
   if (!isObject(own)) return { ...older, version: 6 };
-  const kinds: readonly unknown[] = ['offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'],
-    usual = usualProcess(kinds.includes(own['kind']) ? (own['kind'] as ProcessKind) : 'offset');
+  const { kind } = own,
+    usual = usualProcess(isProcessKind(kind) ? kind : 'offset');
   return { ...older, version: 6, process: { leastDpi: usual.leastDpi, ...own } };
 }
 

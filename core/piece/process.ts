@@ -1,10 +1,10 @@
-import { STOCKS, type StockName } from '../ink/stocks';
+import { STOCK_NAMES, STOCKS, type StockName } from '../ink/stocks';
 import { field, limited, object, tagged, type TypeOf } from '../fields';
 
 export const process = object({
   kind: tagged('offset', 'screen', 'foil', 'engraving', 'embroidery', 'plotter'),
   /** The paper, by whose profile inks look and pictures are separated. */
-  stock: field(tagged('coated', 'uncoated', 'newsprint'), { standard: 'coated', since: 10 }),
+  stock: field(tagged(...STOCK_NAMES), { standard: 'coated', since: 10 }),
   /** Finest line or stroke of a letter, mm. */
   leastStrokeMm: limited('processMm'),
   /** Minimum gap: counters, gaps between letters, mm. */
@@ -30,6 +30,9 @@ const USUAL: Readonly<Record<ProcessKind, Omit<Process, 'kind' | 'stock'>>> = {
   embroidery: { leastStrokeMm: 1, leastGapMm: 1, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
   plotter: { leastStrokeMm: 0.8, leastGapMm: 0.8, leastLetterMm: 5, mostInk: 400, leastDpi: 100 },
 };
+
+export const isProcessKind = (kind: unknown): kind is ProcessKind =>
+  typeof kind === 'string' && Object.hasOwn(USUAL, kind);
 
 /** A process with its usual values; the total ink limit of offset print goes by the paper. */
 export function usualProcess(kind: ProcessKind, stock: StockName = 'coated'): Process {

@@ -14,41 +14,39 @@ interface Stock {
   readonly tables: { readonly screen: string; readonly inks: string };
   /** Total ink limit that is usual on it, %. */
   readonly mostInk: number;
-  /** The file of its profile, without the ending. */
-  readonly profile: string;
-  /** How print files name the printing condition (ISO 32000-1, table 365). */
-  readonly condition: string;
+  /** How people choose it. */
+  readonly title: string;
+  /** What print files say of the printing condition, and of where its colours come from (ISO 32000-1, table 365). */
   readonly about: string;
   readonly source: string;
 }
 
+/** One entry a paper; its profile is `profiles/NAME.icc`. */
 export const STOCKS = {
   coated: {
     tables: coated,
     mostInk: 300,
-    profile: 'coated',
-    condition: 'Under Arc coated',
+    title: 'Coated paper',
     about: 'Offset on coated paper',
     source: 'Offset on coated paper, made from the FOGRA39 characterisation data',
   },
   uncoated: {
     tables: uncoated,
     mostInk: 300,
-    profile: 'uncoated',
-    condition: 'Under Arc uncoated',
+    title: 'Uncoated paper',
     about: 'Offset on uncoated white paper',
     source: 'Offset on uncoated white paper, made from the FOGRA29 characterisation data',
   },
   newsprint: {
     tables: newsprint,
     mostInk: 240,
-    profile: 'newsprint',
-    condition: 'Under Arc newsprint',
+    title: 'Newsprint',
     about: 'Coldset offset on newsprint',
     source: 'Coldset offset on newsprint, made from the characterisation data of CGATS TR 002',
   },
 } as const satisfies Record<string, Stock>;
 export type StockName = keyof typeof STOCKS;
+export const STOCK_NAMES = Object.keys(STOCKS) as readonly StockName[];
 
 const decoded = new Map<string, Uint8Array>();
 /** A table of a stock, decoded once. */

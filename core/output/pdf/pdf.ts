@@ -139,12 +139,12 @@ function imageObject(
 }
 
 function outputIntent(context: PDFContext, profile: Uint8Array, stock: StockName): PDFArray {
-  const { condition, about, source } = STOCKS[stock];
+  const { about, source } = STOCKS[stock];
   const stream = context.stream(profile as unknown as string, { N: 4, Filter: 'FlateDecode' });
   const intent = context.obj({});
   intent.set(PDFName.of('Type'), PDFName.of('OutputIntent'));
   intent.set(PDFName.of('S'), PDFName.of('GTS_PDFX'));
-  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of(condition));
+  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of(`Under Arc ${stock}`));
   intent.set(PDFName.of('OutputCondition'), PDFString.of(about));
   intent.set(PDFName.of('Info'), PDFString.of(source));
   intent.set(PDFName.of('DestOutputProfile'), context.register(stream));
