@@ -5,6 +5,7 @@ import type { DrawnInk } from '../drawing/sink';
 import { tracePath } from '../geometry/outlines/tracePath';
 import { clockArc, line } from '../geometry/segment';
 import { PLAIN_INK } from '../piece/inks';
+import { firstFree } from '../piece/make';
 import type { Sheet } from '../piece/types';
 import type { Layout } from './impose';
 
@@ -16,18 +17,14 @@ export function cutInk(drawings: readonly Drawing[]): DrawnInk {
   const inks = drawings.flatMap((one) => one.inks),
     known = inks.find(({ purpose, tint }) => purpose === 'cut' && tint === null);
   if (known) return known;
-  const names = new Set(inks.map(({ name }) => name)),
+  // Plates are told apart whatever the case of their names.
+  const names = new Set(inks.map(({ name }) => name.toLowerCase())),
     ids = new Set(inks.map(({ id }) => id));
-  const free = (base: string, taken: ReadonlySet<string>): string => {
-    let n = 1;
-    while (taken.has(n === 1 ? base : `${base} ${n}`)) n++;
-    return n === 1 ? base : `${base} ${n}`;
-  };
   return plainDrawn(
     {
       ...PLAIN_INK,
-      id: free('cut-line', ids),
-      name: free('Cut', names),
+      id: firstFree('cut-line', (id) => ids.has(id)).replace(' ', '-'),
+      name: firstFree('Cut', (name) => names.has(name.toLowerCase())),
       kind: 'spot',
       cmyk: [0, 100, 0, 0],
       overprint: true,

@@ -31,13 +31,18 @@ export const makeOrnaments = (id: string, name: string, curveId: string, fill: s
   group: null,
 });
 
+/** The first of "Circle", "Circle 2", … that is not taken. */
+export function firstFree(title: string, isTaken: (name: string) => boolean): string {
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? title : `${title} ${n}`;
+    if (!isTaken(name)) return name;
+  }
+}
+
 /** A name that no curve and no picture of the piece has yet: "Circle", "Circle 2", … */
 export function freeName(piece: Piece, title: string): string {
   const taken = new Set(piece.items.flatMap((item) => (item.type === 'lettering' ? [] : [item.name])));
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? title : `${title} ${n}`;
-    if (!taken.has(name)) return name;
-  }
+  return firstFree(title, (name) => taken.has(name));
 }
 
 /** A curve without ink. */
