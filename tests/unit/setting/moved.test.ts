@@ -7,27 +7,15 @@ import { curveKind } from '#core/curves/index';
 import { moveBy, turnAbout } from '#core/shapes/similarity';
 import { settingOf, type Faces } from '#core/setting/settingOf';
 import { findLettering, type CurveShape, type Lettering, type Piece } from '#core/piece/types';
+import { SHAPES } from '../../support/shapes';
 import { arc, circle, curve, faces, lettering, piece, seat, track } from '../../support/pieces';
 
 const at = { x: 42, y: 42 };
-const SHAPES: readonly CurveShape[] = [
-  circle(24),
-  arc(30, 300, 120),
-  { kind: 'ellipse', centre: at, radiusXMm: 35, radiusYMm: 18, turnDeg: 20 },
-  { kind: 'spiral', centre: at, startRadiusMm: 8, endRadiusMm: 34, startDeg: 30, turns: 3.4, growth: 'even' },
-  { kind: 'wave', from: { x: 5, y: 40 }, lengthMm: 90, turnDeg: 12, amplitudeMm: 9, waves: 2.5, phaseDeg: 30 },
-  { kind: 'line', from: { x: 4, y: 9 }, to: { x: 80, y: 42 } },
-  { kind: 'rectangle', centre: at, widthMm: 60, heightMm: 36, cornerMm: 5, turnDeg: 10 },
-  {
-    kind: 'drawn',
-    closed: false,
-    nodes: [
-      { kind: 'corner', at: { x: 5, y: 60 }, back: null, ahead: { x: 20, y: 20 } },
-      { kind: 'smooth', at: { x: 60, y: 40 }, back: { x: 50, y: 70 }, ahead: { x: 66, y: 22 } },
-      { kind: 'corner', at: { x: 90, y: 60 }, back: null, ahead: null },
-    ],
-  },
-];
+/** Every kind of curve, as it is once it was moved: with its angles as they are written then. */
+const NAMED = Object.entries(SHAPES).map(
+  ([name, shape]) => [name, curveKind(shape).transform(shape, moveBy({ x: 0, y: 0 }))] as const,
+);
+const ALL = NAMED.map(([, shape]) => shape);
 let all: Faces;
 beforeAll(async () => {
   all = await faces();
@@ -47,12 +35,12 @@ const anew = (p: Piece): Piece => ({ ...p, items: p.items.map((one) => ({ ...one
 const WAY = { x: 7.3, y: -2.04 };
 
 describe('a lettering on a curve that was moved', () => {
-  it.each(SHAPES.map((shape) => [shape.kind, shape] as const))('stands as if it were set anew: %s', (kind, shape) => {
+  it.each(NAMED)('stands as if it were set anew: %s', (name, shape) => {
     const changes: Partial<Lettering>[] = [
       {},
       { wording: 'TIDE\nSEDGE', lineDistanceMm: 7 },
       // On a line letters stand on what they would point to.
-      { stance: { kind: kind === 'line' ? 'upright' : 'pointed', strength: 1, centre: null } },
+      { stance: { kind: shape.kind === 'line' ? 'upright' : 'pointed', strength: 1, centre: null } },
     ];
     for (const more of changes) {
       let p = piece([curve(shape), lettering('TIDE', more)]);
@@ -60,7 +48,7 @@ describe('a lettering on a curve that was moved', () => {
       for (let n = 1; n <= 3; n++) {
         p = withShape(p, 'ring', curveKind(shape).transform(shape, moveBy({ x: n * WAY.x, y: n * WAY.y })));
         const [moved, fresh] = [set(p), set(anew(p))];
-        expect(moved.moved, kind).toBeDefined();
+        expect(moved.moved, name).toBeDefined();
         expect(fresh.moved).toBeUndefined();
         const lines = [[moved, fresh], ...moved.further.map((one, i) => [one, fresh.further[i]!] as const)] as const;
         expect(moved.further).toHaveLength(fresh.further.length);
@@ -72,7 +60,7 @@ describe('a lettering on a curve that was moved', () => {
     }
   });
   it('is set anew where the curve was turned, grew, or letters point to a place of their own', () => {
-    for (const shape of SHAPES) {
+    for (const shape of ALL) {
       const turned = curveKind(shape).transform(shape, turnAbout(at, 3));
       const own = piece([curve(shape), lettering('TIDE')]);
       set(own);
@@ -107,7 +95,7 @@ describe('a lettering on a curve that was moved', () => {
 
 describe('paths that were moved', () => {
   it('tell by which way, and that they were not only moved', () => {
-    for (const shape of SHAPES) {
+    for (const shape of ALL) {
       const to = curveKind(shape).transform(shape, moveBy(WAY));
       const way = wayBetween(track(shape).path.path, track(to).path.path)!;
       expect(way.x).toBeCloseTo(WAY.x, 9);
@@ -115,16 +103,20 @@ describe('paths that were moved', () => {
     }
     expect(wayBetween(track(circle(24)).path.path, track(circle(25)).path.path)).toBeNull();
     expect(wayBetween(track(circle(24)).path.path, track(arc(24, 0, 90)).path.path)).toBeNull();
-    const wave = SHAPES.find(({ kind }) => kind === 'wave')!;
+    const wave = ALL.find(({ kind }) => kind === 'wave')!;
     expect(wayBetween(track(wave).path.path, track({ ...wave, lengthMm: 91 } as CurveShape).path.path)).toBeNull();
   });
 });
 
 it('the box round a path holds all of it, and no more', () => {
-  for (const shape of [...SHAPES, arc(20, 100, 250), arc(20, 350, -200), arc(20, 0, 90)]) {
+  for (const shape of [...ALL, arc(20, 100, 250), arc(20, 350, -200), arc(20, 0, 90)]) {
     const { path } = track(shape),
       { min, max } = extentOf(path);
-    const points = Array.from({ length: 20_001 }, (_, i) => frameAt(path, (path.lengthMm * i) / 20_000).point);
+    // Close to each other, and at every corner.
+    const points = [
+      ...Array.from({ length: 20_001 }, (_, i) => (path.lengthMm * i) / 20_000),
+      ...path.startDistance,
+    ].map((s) => frameAt(path, s).point);
     for (const [axis, sign, edge] of [
       ['x', -1, min.x],
       ['y', -1, min.y],
