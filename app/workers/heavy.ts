@@ -14,7 +14,7 @@ import { proofPiece, type Finding } from '#core/proof/index';
 import { ok, type Result } from '#core/result';
 import { senseOf, type Sense } from '#core/setting/space/white/sense';
 import { faceOf, facesFor, fileOf } from './faces';
-import { formatOf, type FileOptions, type FileTools, type FormatName } from '#core/output/formats/index';
+import { asMeant, formatOf, type FileOptions, type FileTools, type FormatName } from '#core/output/formats/index';
 import { absentImages, imagesOf, picturesFor } from './pictures';
 import { cmykProfile } from './profile';
 import { renderPixels } from './rasteriser';
@@ -108,7 +108,7 @@ export async function previewFile(
   const plates = platesOf(drawing);
   const svg = writePreview(drawing, {
     plate: plate === null ? null : (plates[plate] ?? null),
-    ...own.preview(prepared.value, options),
+    ...own.preview(prepared.value, asMeant(options)),
   });
   return ok({ svg, plates, layout, notes: (await own.notes?.(prepared.value)) ?? [] });
 }
@@ -128,7 +128,7 @@ export async function previewPlates(
   const prepared = prepareFile(format, piece, await facesFor(piece), options, await picturesFor(piece));
   if (!prepared.ok) return prepared;
   const { drawing } = prepared.value;
-  const how = formatOf(format).preview(prepared.value, options);
+  const how = formatOf(format).preview(prepared.value, asMeant(options));
   return ok(platesOf(drawing).map((plate) => ({ plate, svg: writePreview(drawing, { ...how, plate, trim: false }) })));
 }
 

@@ -3,7 +3,7 @@ import { NO_PICTURES, type Pictures } from '../drawing/pictures';
 import type { Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
-import { formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
+import { asMeant, formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
 import { trapped } from './trap';
 import { layOut, repeated, type Layout } from './impose';
 import { sheetMarks } from './marks/sheetMarks';
@@ -50,5 +50,5 @@ export async function writeFile(
 ): Promise<Result<Uint8Array>> {
   const format = formatOf(name);
   const [problem] = format.drawn ? blocking(source.drawing) : [];
-  return problem ? fail(problem) : format.write(source, options, tools);
+  return problem ? fail(problem) : format.write(source, asMeant(options), tools);
 }

@@ -11,6 +11,7 @@ import { png } from './png';
 import { svg } from './svg';
 import { tiff } from './tiff';
 
+export { asMeant } from './kind';
 export type { FileFormat, FileOptions, FileSource, FileTools } from './kind';
 
 /** One line a format, by the name under which it is stored with a file, in the order in which they are offered. */

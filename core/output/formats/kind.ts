@@ -46,6 +46,10 @@ export interface FileOptions {
   readonly imposition: Imposition | null;
 }
 
+/** The options as they are meant: cut lines that were asked for are shown, whatever the format shows else. */
+export const asMeant = (options: FileOptions): FileOptions =>
+  options.imposition?.cutLines === true ? { ...options, technical: true } : options;
+
 /** What writers need from where they run: the browser's worker, or the command line. */
 export interface FileTools {
   /** The CMYK profile of a paper, compressed. */

@@ -5,7 +5,10 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece, printedOnly } from '#core/drawing/drawPiece';
 import { inksOf } from '#core/drawing/inks';
 import { spotNameProblem } from '#core/editing/edits/inkEdits';
+import { asMeant, formatOf, STANDARD_OPTIONS, type FileTools } from '#core/output/formats/index';
 import { layOut, repeated } from '#core/output/impose';
+import { prepareFile, writeFile } from '#core/output/makeFile';
+import { writePreview } from '#core/output/preview';
 import { platesOf } from '#core/output/plates';
 import { writeSvg } from '#core/output/svg';
 import { onEdge, regionOf } from '#core/geometry/outlines/edges';
@@ -175,8 +178,22 @@ describe('cut lines of copies', () => {
       ]);
     }
   });
+  it('are shown in SVG and PNG when they were asked for, without another choice', async () => {
+    const lines = (svg: string): number => [...svg.matchAll(/<path id="cut\.\d+"/g)].length;
+    for (const cutLines of [true, false]) {
+      const options = { ...STANDARD_OPTIONS, imposition: { ...paper, cutLines } };
+      const prepared = prepareFile('svg', badge, new Map(), options);
+      if (!prepared.ok) throw new Error(prepared.problem.message);
+      const made = await writeFile('svg', prepared.value, options, {} as FileTools);
+      const places = prepared.value.layout!.places.length;
+      expect(made.ok && lines(new TextDecoder().decode(made.value))).toBe(cutLines ? places : 0);
+      expect(
+        lines(writePreview(prepared.value.drawing, formatOf('png').preview(prepared.value, asMeant(options)))),
+      ).toBe(cutLines ? places : 0);
+    }
+  });
   it('have a plate of another name where an ink is called Cut already', () => {
-    const named: Piece = { ...badge, inks: [...STANDARD_INKS, { ...gold, name: 'Cut' }] };
+    const named: Piece = { ...badge, inks: [...STANDARD_INKS, { ...gold, name: 'CUT' }] };
     expect(platesOf(sheetOf(named, paper).drawing).map(({ name }) => name)).toContain('Cut 2');
   });
 });

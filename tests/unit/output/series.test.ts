@@ -19,6 +19,7 @@ import { checkSeries, makeSeries, type SeriesOptions } from '#core/output/series
 import { isLettering, type Curve, type Lettering, type Piece } from '#core/piece/types';
 import { roomLeft } from '#core/setting/space/fill';
 import { roomsOn } from '#core/setting/space/rooms';
+import { separated } from '../../support/plates';
 import { circle, curve, faces, HOME, lettering, piece, seat, spacing, track } from '../../support/pieces';
 
 let all: Faces;
@@ -268,6 +269,19 @@ describe('a series', () => {
     expect([pages.made, pages.pages]).toEqual([70, Math.ceil(70 / places)]);
     writeFileSync(file, pages.bytes);
     expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toMatch(new RegExp(`Pages:\\s+${pages.pages}`));
+  });
+  it('has cut lines round what is made, and none where a place is left over', async () => {
+    const asked = options('sheets'),
+      imposition = { ...asked.imposition, cutLines: true };
+    const made = must(await makeSeries(run(), { ...asked, imposition }, quiet));
+    expect(made.made).toBe(2);
+    const file = join(folder, 'cut.pdf');
+    writeFileSync(file, made.bytes);
+    const lines = separated(file, 300).get('Cut')!,
+      { places } = must(layOut(badge().sheet, imposition));
+    const inked = ({ x, y }: (typeof places)[number]): boolean =>
+      Array.from({ length: 9 }, (_, i) => lines.at(x + (i - 4) * 0.04, y + 21)).some((share) => share > 0.3);
+    expect(places.map(inked)).toEqual(places.map((_, n) => n < 2));
   });
   it('comes as a file each, with a list of what was left out', async () => {
     const made = must(await makeSeries(run(), options('files'), quiet));
