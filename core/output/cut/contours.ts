@@ -2,6 +2,7 @@ import type { Drawing } from '../../drawing/drawPiece';
 import type { DrawnInk, Paint, Sink } from '../../drawing/sink';
 import { toolOutlines } from '../../drawing/strokeOutline';
 import { COMMAND, flattenedContours, type Contour } from '../../geometry/outlines/outline';
+import type { Trace } from '../../geometry/outlines/outlineSink';
 import { printMarks, type Marks } from '../marks/printMarks';
 
 /** Collects outlines and hands each to a taker, as lines of points, when it is painted. */
@@ -109,27 +110,63 @@ function boxAbout(contours: readonly Contour[], heightMm: number): Contour[] {
   return [{ points: Float64Array.of(l, t, r, t, r, b, l, b), closed: true }];
 }
 
+/** An outline that a tool follows, and its contours as lines of points. */
+interface ToolOutline {
+  readonly ink: DrawnInk | null;
+  readonly id: string;
+  readonly trace: Trace;
+  readonly contours: readonly Contour[];
+  /** Of its largest contour, square mm. */
+  readonly area: number;
+}
+
+/** Sorts by area, the smallest first; what is as large stays in its order. */
+const bySize = <T extends { readonly area: number }>(list: readonly T[]): T[] =>
+  [...list].sort((a, b) => a.area - b.area);
+
 /**
- * The lines that a tool follows, in their order: outline by outline in painting order, the contours of each from the
- * inside out, since what is cut out of a sheet is still held by it; then the weeding box and the marks. Halos and wide
- * strokes are given by their edges, narrow strokes by their middle, see `toolOutlines`; pictures are left out.
+ * The outlines that a tool follows, ink by ink, from the inside out: what is cut out of a sheet first is held no longer
+ * by it. Halos and wide strokes are given by their edges, narrow strokes by their middle, see `toolOutlines`; pictures
+ * are left out.
  *
  * @param toleranceMm how far the lines may be from the curves
  */
-export function toolContours(drawing: Drawing, toleranceMm: number, extras: ToolExtras): ToolContour[] {
-  const drawn: ToolContour[] = [];
-  const sink = new ContourSink(toleranceMm, (contours, { fill, stroke }, id) => {
-    const ink = fill ?? stroke?.ink ?? null;
-    for (const contour of [...contours].sort((a, b) => areaOf(a) - areaOf(b)))
-      if (contour.points.length > 2) drawn.push({ ...contour, ink, id, kind: 'drawn' });
-  });
+export function outlinesInsideOut(drawing: Drawing, toleranceMm: number): ToolOutline[] {
+  const byInk = new Map<string | null, { area: number; readonly outlines: ToolOutline[] }>();
   for (const path of drawing.paths) {
     if (path.picture) continue;
     for (const trace of toolOutlines(path)) {
+      const sink = new ContourSink(toleranceMm, (contours, { fill, stroke }, id) => {
+        const ink = fill ?? stroke?.ink ?? null,
+          area = Math.max(0, ...contours.map(areaOf)),
+          group = byInk.get(ink?.plate.id ?? null) ?? { area: 0, outlines: [] };
+        group.outlines.push({ ink, id, trace, contours, area });
+        group.area = Math.max(group.area, area);
+        byInk.set(ink?.plate.id ?? null, group);
+      });
       trace(sink);
       sink.paint(path.paint, path.id);
     }
   }
+  return bySize([...byInk.values()]).flatMap(({ outlines }) => bySize(outlines));
+}
+
+/** The lines of an outline from the inside out. */
+export const contoursInsideOut = (contours: readonly Contour[]): Contour[] =>
+  bySize(contours.map((contour) => ({ contour, area: areaOf(contour) }))).map(({ contour }) => contour);
+
+/**
+ * The lines that a tool follows, in their order: outlines and the contours of each from the inside out, see
+ * `outlinesInsideOut`; then the weeding box and the marks.
+ *
+ * @param toleranceMm how far the lines may be from the curves
+ */
+export function toolContours(drawing: Drawing, toleranceMm: number, extras: ToolExtras): ToolContour[] {
+  const drawn = outlinesInsideOut(drawing, toleranceMm).flatMap(({ ink, id, contours }) =>
+    contoursInsideOut(contours)
+      .filter(({ points }) => points.length > 2)
+      .map((contour): ToolContour => ({ ...contour, ink, id, kind: 'drawn' })),
+  );
   const other = (kind: ToolContour['kind'], contours: readonly Contour[]): ToolContour[] =>
     contours.map((contour) => ({ ...contour, ink: null, id: kind, kind }));
   return [

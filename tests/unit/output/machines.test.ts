@@ -116,6 +116,38 @@ describe('files for machines', () => {
     // Letters that are alike take the same area but for rounding.
     for (const [n, area] of areas.slice(1).entries()) expect(area).toBeGreaterThan(areas[n]! - 0.01);
   });
+  it('cut nothing loose before what lies in it is cut: the plotter and the SVG alike', () => {
+    // Painted from the back: the disc first, then a ring in it, words, and a dot on top, in two inks.
+    const drawing = drawPiece(
+      piece([
+        { ...curve(circle(30), 'disc'), fill: 'deep' },
+        { ...curve(circle(20), 'ring'), stroke: makeStroke('brass', 4) },
+        lettering('OTTERMERE', { curveId: 'ring', fill: 'deep' }),
+        { ...curve(circle(2), 'dot'), fill: 'brass' },
+      ]),
+      all,
+    );
+    const inside = (outer: readonly { x: number; y: number }[], { x, y }: { x: number; y: number }): boolean =>
+      outer.reduce((odd, a, i) => {
+        const b = outer[(i + 1) % outer.length]!;
+        return a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x ? !odd : odd;
+      }, false);
+    const check = (lines: readonly (readonly { x: number; y: number }[])[]): void => {
+      expect(lines.length).toBeGreaterThan(10);
+      for (const [n, outer] of lines.entries())
+        for (const later of lines.slice(n + 1)) expect(later.every((at) => inside(outer, at))).toBe(false);
+    };
+    const dxf = new DxfParser().parseSync(writeDxf(drawing, 0.02, { layers: 'ink', weedingBox: false, marks: false }))!;
+    check(dxf.entities.map((one: any) => one.vertices as { x: number; y: number }[]));
+    const svg = writeCutSvg(drawing);
+    check(
+      [...svg.matchAll(/<path d="([^"]+)"/g)].map(([, d]) =>
+        // The corners of the curves do to tell what lies within what.
+        [...d!.matchAll(/(-?[\d.]+)[ ,](-?[\d.]+)(?=[A-Z]|$)/g)].map(([, x, y]) => ({ x: Number(x), y: Number(y) })),
+      ),
+    );
+    expect([...svg.matchAll(/<path d="([^"]+)"/g)].every(([, d]) => d!.split('M').length === 2)).toBe(true);
+  });
   it('give cutters hairlines in mm, a group and a colour for each ink', () => {
     const svg = writeCutSvg(seenDrawing(badge()));
     expect(svg).toContain('width="84mm" height="84mm"');

@@ -37,10 +37,11 @@ describe('DXF', () => {
     expect(header['$ACADVER']).toBe('AC1015');
     // True colours came after R2000, and so did the visual styles of views.
     expect(text).not.toMatch(/\n *(420|348)\n/);
+    // From the inside out: the words lie within the rings.
     expect([...new Set(entities.map((one: any) => one.colorIndex))]).toEqual(
-      ['enamel', 'rust', 'brass'].map((id) => colourNumber(drawing.inks.find((ink) => ink.id === id)!.screen)),
+      ['brass', 'rust', 'enamel'].map((id) => colourNumber(drawing.inks.find((ink) => ink.id === id)!.screen)),
     );
-    expect([...new Set(entities.map((one) => one.layer))]).toEqual(['ring', 'inner_ring', 'words']);
+    expect([...new Set(entities.map((one) => one.layer))]).toEqual(['words', 'inner_ring', 'ring']);
     expect(entities.every((one: any) => one.type === 'LWPOLYLINE' && one.shape)).toBe(true);
     // T, I and E have one contour each in this face, D two.
     const words = vertices(text, 'words').flat();
