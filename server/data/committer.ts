@@ -23,6 +23,8 @@ interface Waiting {
 
 /** How long others are waited for, ms. */
 const GATHER_MS = 3;
+/** Where nothing has come in for so long, ms, nobody is waited for: an editor alone has no others. */
+const QUIET_MS = 15;
 /** How many changes go together at most. */
 const MOST_LINES = 500;
 
@@ -33,6 +35,8 @@ const MOST_LINES = 500;
 export class Committer {
   private waiting: Waiting[] = [];
   private running = false;
+  /** When the last commit was over. */
+  private endedAt = -Infinity;
 
   constructor(private readonly db: Database) {}
 
@@ -47,10 +51,12 @@ export class Committer {
     this.running = true;
     while (this.waiting.length > 0) {
       // What comes in within a moment goes together: a commit costs the same for one as for many.
-      await new Promise((resolve) => {
-        setTimeout(resolve, GATHER_MS);
-      });
+      if (performance.now() - this.endedAt < QUIET_MS)
+        await new Promise((resolve) => {
+          setTimeout(resolve, GATHER_MS);
+        });
       await this.commit(this.nextGroup());
+      this.endedAt = performance.now();
     }
     this.running = false;
   }

@@ -1,11 +1,13 @@
 // `npm run load`: saves under load, against the built server on a folder of its own, or with `npm run load server` on a
 // PostgreSQL server of its own. Prints a table; not a test.
 import { Agent, request } from 'node:http';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { freshFolder, Server } from '../e2e/support';
 import { circle, curve, lettering, piece } from '../support/pieces';
 import { Postgres } from '../support/postgres';
 
+/** How long the server is watched before it is asked for anything, ms. */
+const IDLE_MS = 4000;
 const SECONDS = Number(process.env['SECONDS_EACH'] ?? 15);
 const agent = new Agent({ keepAlive: true, maxSockets: 400 });
 
@@ -63,11 +65,12 @@ const change = (item: string) => ({
   },
 });
 
-/** Processor time that the server has used, ms. */
-const cpuMs = (pid: number): number => {
-  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
-  return (Number(fields[11]) + Number(fields[12])) * 10;
-};
+/** Processor time that the server has used, ms: of all its threads, to the nanosecond. */
+const cpuMs = (pid: number): number =>
+  readdirSync(`/proc/${pid}/task`).reduce(
+    (sum, task) => sum + Number(readFileSync(`/proc/${pid}/task/${task}/schedstat`, 'utf8').split(' ')[0]) / 1e6,
+    0,
+  );
 const quantile = (all: number[], q: number): number =>
   all.sort((a, b) => a - b)[Math.floor(all.length * q)] ?? Number.NaN;
 
@@ -80,6 +83,11 @@ async function run(
   // What was just made is drawn first, aside: it is no part of what a save costs.
   while ((await call(server, 'GET', '/health')).body.picturesDue > 0)
     await new Promise((resolve) => setTimeout(resolve, 500));
+  // What the process uses when nobody asks for anything is no part of it either.
+  await new Promise((resolve) => setTimeout(resolve, 1000));
+  const before = cpuMs(server.pid);
+  await new Promise((resolve) => setTimeout(resolve, IDLE_MS));
+  const idle = (cpuMs(server.pid) - before) / IDLE_MS;
   const took: number[] = [];
   let stale = 0,
     wrong = 0;
@@ -116,22 +124,29 @@ async function run(
     }),
   );
   const seconds = (performance.now() - from) / 1000,
-    used = cpuMs(server.pid) - cpu;
+    used = cpuMs(server.pid) - cpu - idle * seconds * 1000;
   let lost = 0;
   for (const [id, revision] of acknowledged)
     if ((await call(server, 'GET', `/pieces/${id}`)).body.revision < revision) lost++;
   console.log(
-    `${title.padEnd(46)} ${(took.length / seconds).toFixed(0).padStart(5)}/s  p50 ${quantile(took, 0.5).toFixed(1)}  p95 ${quantile(took, 0.95).toFixed(1)}  p99 ${quantile(took, 0.99).toFixed(1)} ms  ${(used / took.length).toFixed(2)} ms of CPU each  ${stale} of ${took.length} stale, ${wrong} wrong, ${lost} pieces behind`,
+    `${title.padEnd(46)} ${(took.length / seconds).toFixed(0).padStart(5)}/s  p50 ${quantile(took, 0.5).toFixed(1)}  p95 ${quantile(took, 0.95).toFixed(1)}  p99 ${quantile(took, 0.99).toFixed(1)} ms  ${(used / took.length).toFixed(2)} ms of CPU each, ${(idle * 1000).toFixed(1)} ms a second idle  ${stale} of ${took.length} stale, ${wrong} wrong, ${lost} pieces behind`,
   );
 }
 
 const postgres = process.argv[2] === 'server' ? await Postgres.start() : null;
 const server = await Server.start(freshFolder(), postgres ? { DATABASE_URL: await postgres.database() } : {});
 const made = async (items: number): Promise<string> => (await call(server, 'POST', '/pieces', pieceOf(items))).body.id;
-for (const editors of [1, 10, 50, 100]) {
+for (const [editors, how] of [
+  [1, 'just started'],
+  [10, 'just started'],
+  [100, ''],
+  [50, ''],
+  [10, ''],
+  [1, ''],
+] as const) {
   const own = [];
   for (let i = 0; i < editors; i++) own.push({ id: await made(50), item: 'words3' });
-  await run(`${editors} editors, each on a piece of 50 items`, server, own, 5);
+  await run(`${editors} editors, 50 items each${how && `, ${how}`}`, server, own, 5);
 }
 const large = await made(2000);
 await run('1 editor on a piece of 2,000 items', server, [{ id: large, item: 'words3' }], 5);
