@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { StockName } from '#core/ink/stocks/index';
 import type { RenderPixels } from '#core/output/pictures';
+import { imageIdsOf } from '#core/drawing/items/index';
+import { proofPiece, type Finding } from '#core/proof/index';
 import type { FileTools } from '#core/output/formats/index';
 import { isLettering } from '#core/piece/types';
 import type { Opened } from './opened';
@@ -31,10 +33,17 @@ export const renderPixels: RenderPixels = async (svg) => {
   return pixels;
 };
 
+/** What the proof finds in a piece, with the images that are at hand. */
+export function proofOf({ piece, faces, pictures }: Pick<Opened, 'piece' | 'faces' | 'pictures'>): Finding[] {
+  const absent = new Set([...imageIdsOf(piece, 'printed')].filter((id) => !pictures.has(id)));
+  return proofPiece(piece, faces, undefined, undefined, absent);
+}
+
 /** What the writers need of this machine. Only faces that ship are known to be free to leave. */
-export const toolsFor = ({ faces, images }: Pick<Opened, 'faces' | 'images'>): FileTools => ({
+export const toolsFor = ({ faces, images, pictures }: Opened): FileTools => ({
   profile,
   renderPixels,
+  remarks: (piece) => Promise.resolve(proofOf({ piece, faces, pictures })),
   carried: async (piece) => {
     const used = [...new Set(piece.items.filter(isLettering).map((one) => one.faceId))]
       .filter((id) => faces.has(id))

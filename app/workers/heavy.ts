@@ -55,6 +55,8 @@ export async function senseOfFace(id: string): Promise<Sense | null> {
 const toolsFor = (forbidden: readonly string[]): FileTools => ({
   profile: cmykProfile,
   renderPixels,
+  remarks: async (piece) =>
+    proofPiece(piece, await facesFor(piece), undefined, new Set(forbidden), await absentImages(piece)),
   carried: async (piece) => {
     const ids = new Set(piece.items.filter(isLettering).map((item) => item.faceId));
     const faces: CarriedFace[] = [];

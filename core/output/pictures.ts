@@ -97,6 +97,10 @@ function smaller(
   return { width, height, rgba: out };
 }
 
+/** The pixels of a picture, made smaller where it has more than `mostPx` on its longer side. */
+export const pixelsOf = (file: PictureFile, mostPx: number): ReturnType<typeof smaller> =>
+  smaller(file, rgbaOf(file), mostPx);
+
 const shown = new WeakMap<PictureFile, Map<string, string>>();
 
 interface Shown {

@@ -8,6 +8,7 @@ import { liveSvg } from './liveSvg';
 import { pdf } from './pdf';
 import { piece } from './piece';
 import { png } from './png';
+import { reviewPdf } from './reviewPdf';
 import { svg } from './svg';
 import { tiff } from './tiff';
 
@@ -17,6 +18,7 @@ export type { FileFormat, FileOptions, FileSource, FileTools } from './kind';
 /** One line a format, by the name under which it is stored with a file, in the order in which they are offered. */
 export const FILE_FORMATS = {
   pdf,
+  'review-pdf': reviewPdf,
   eps,
   svg,
   'live-svg': liveSvg,

@@ -8,6 +8,7 @@ import type { Faces } from '../../setting/settingOf';
 import type { Imposition } from '../impose';
 import type { copyMarks } from '../marks/sheetMarks';
 import type { CarriedFace } from '../pieceFile';
+import type { Remark } from '../pdf/review';
 import type { PlotRun } from '../cut/plotter';
 import type { RenderPixels } from '../pictures';
 import type { PreviewOptions } from '../preview';
@@ -55,6 +56,8 @@ export interface FileTools {
   /** The CMYK profile of a paper, compressed. */
   readonly profile: (stock: StockName) => Promise<Uint8Array>;
   readonly renderPixels: RenderPixels;
+  /** What the proof says of a piece, and where on the sheet, mm. */
+  readonly remarks: (piece: Piece) => Promise<readonly Remark[]>;
   /** The faces of a piece that may leave with it, and its images. */
   readonly carried: (
     piece: Piece,
