@@ -1,3 +1,4 @@
+import type { EditLabel } from '#core/editing/labels';
 import { nanoid } from 'nanoid';
 import { groupSteps, ungroupSteps, withGroup } from '#core/editing/edits/groups';
 import { lookOf, lookSteps } from '#core/editing/edits/look';
@@ -15,7 +16,7 @@ function useChosen() {
   const store = usePiece();
   const chosen = (): readonly Item[] => store.selection.flatMap((id) => findItem(store.piece!, id) ?? []);
   /** Whether the edit was made; it is said why not. */
-  const edit = (label: string, steps: readonly Step[], select?: readonly string[]): boolean => {
+  const edit = (label: EditLabel, steps: readonly Step[], select?: readonly string[]): boolean => {
     const problem = store.edit(label, steps, undefined, select);
     if (problem) store.notice = { kind: 'warning', text: problem.message };
     return problem === null;
@@ -27,7 +28,7 @@ function useChosen() {
 function holdCommands() {
   const { store, view, chosen, edit } = useChosen();
   /** Sets a flag of all that have it, or takes it from all where all have it. */
-  function flag(field: 'locked' | 'hidden', on: string, off: string): void {
+  function flag(field: 'locked' | 'hidden', on: EditLabel, off: EditLabel): void {
     const able = chosen().filter((one) => field in one);
     const value = !able.every((one) => (one as unknown as Record<string, boolean>)[field]);
     edit(

@@ -1,3 +1,4 @@
+import type { EditLabel } from '#core/editing/labels';
 import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
 import { scaledSize } from '#core/piece/lettering';
 import type { Lettering } from '#core/piece/types';
@@ -18,7 +19,7 @@ export function useCaretKeys() {
   const store = usePiece();
 
   const edits: Readonly<
-    Record<string, (one: Lettering, way: number, at: number) => readonly [string, readonly string[], unknown]>
+    Record<string, (one: Lettering, way: number, at: number) => readonly [EditLabel, readonly string[], unknown]>
   > = {
     kern: (one, way, at) => {
       const from = before(one.wording, at);

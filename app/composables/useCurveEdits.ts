@@ -1,3 +1,4 @@
+import type { EditLabel } from '#core/editing/labels';
 import { nanoid } from 'nanoid';
 import { cutSteps } from '#core/editing/edits/cut';
 import { nearestNamed } from '#core/setting/line/anchorPlaces';
@@ -21,7 +22,12 @@ export function useCurveEdits() {
     new Map([...store.settings].flatMap(([id, set]) => (set.ok ? [[id, set.value] as const] : [])));
 
   /** Makes the edit, or says why not; afterwards names the lettering that could not stay where it was. */
-  function run(label: string, steps: Result<readonly Step[]>, select?: readonly string[], keepsPlace = true): boolean {
+  function run(
+    label: EditLabel,
+    steps: Result<readonly Step[]>,
+    select?: readonly string[],
+    keepsPlace = true,
+  ): boolean {
     const before = standing();
     const problem = steps.ok ? store.edit(label, steps.value, undefined, select) : steps.problem;
     if (problem) {

@@ -1,3 +1,4 @@
+import type { EditLabel } from '#core/editing/labels';
 import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
 import type { Adjustment, Lettering } from '#core/piece/types';
 import type { Problem } from '#core/result';
@@ -25,7 +26,7 @@ export function useGaps() {
   };
 
   function change(
-    label: string,
+    label: EditLabel,
     lettering: Lettering,
     to: (was: Omit<Adjustment, 'at'>) => number,
     gesture?: string,

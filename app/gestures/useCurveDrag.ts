@@ -1,3 +1,4 @@
+import type { EditLabel } from '#core/editing/labels';
 import { bendThrough, holdOf, straightened, type Hold } from '#core/curves/bendThrough';
 import { curveKind } from '#core/curves/index';
 import { chordOf, riseOf } from '#core/shapes/arc';
@@ -16,7 +17,7 @@ export function useCurveDrag({ at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, sn
   const store = usePiece();
 
   /** Sets the shape of a curve within a gesture and tells of it, or why not. */
-  function reshape(label: string, curve: Curve, shape: CurveShape, gesture: string, where: Vec, snapped = ''): void {
+  function reshape(label: EditLabel, curve: Curve, shape: CurveShape, gesture: string, where: Vec, snapped = ''): void {
     const kind = curveKind(shape);
     const problem = kind.problem(shape) ?? store.set(label, curve.id, ['shape'], shape, gesture);
     tell(problem?.message ?? (snapped || kind.sizeLabel(shape)), where, snapped !== '');

@@ -1,3 +1,4 @@
+import type { EditLabel } from '#core/editing/labels';
 import { anchoredAt, seenFromCurve, slideAlong } from '#core/setting/hand/grips';
 import { bandMiddle, pullAcross, type Band } from '#core/setting/hand/pullAcross';
 import { movedTo } from '#core/editing/edits/operations';
@@ -43,7 +44,7 @@ function pulled(track: Track, from: Vec, to: Vec): { readonly awayMm: number; re
 }
 
 /** What the label of an edit says that slides, shifts or does both, or turns the letters over. */
-const edited = (slides: boolean, shifts: boolean, over: boolean): string =>
+const edited = (slides: boolean, shifts: boolean, over: boolean): EditLabel =>
   over ? 'Turn over' : slides && shifts ? 'Move lettering' : slides ? 'Slide along the curve' : 'Shift baseline';
 
 /** What the keys do while lettering is dragged. */

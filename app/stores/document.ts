@@ -1,5 +1,6 @@
 import type { ShallowRef } from 'vue';
 import { nanoid } from 'nanoid';
+import type { EditLabel } from '#core/editing/labels';
 import type { Ground } from '#core/editing/rule';
 import { finishEdit, transact } from '#core/editing/transact';
 import { EMPTY_HISTORY, redoChange, undoChange, type History } from '#core/piece/history';
@@ -159,7 +160,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
    * @returns why the edit was refused, or null
    */
   function edit(
-    label: string,
+    label: EditLabel,
     given: readonly Step[],
     gesture?: string,
     selectAfter?: readonly string[],
@@ -205,7 +206,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
 
   /** Sets one property of an item, or of the piece itself (id null). */
   function set(
-    label: string,
+    label: EditLabel,
     itemId: string | null,
     path: readonly string[],
     value: unknown,

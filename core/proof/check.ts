@@ -1,3 +1,4 @@
+import type { EditLabel } from '../editing/labels';
 import type { Track } from '../curves';
 import type { Faces } from '../setting/settingOf';
 import type { PaintedPath } from '../drawing/painted';
@@ -10,7 +11,7 @@ import type { SetLettering } from '../setting/line/set';
 /** One edit that fixes what was found. */
 export interface Fix {
   /** What a person reads on its button. */
-  readonly label: string;
+  readonly label: EditLabel;
   readonly steps: readonly Step[];
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { spotNameProblem } from '#core/editing/edits/inkEdits';
 import type { Ink } from '#core/piece/types';
 import type { Problem } from '#core/result';
@@ -8,7 +9,7 @@ import { usePiece } from '~/stores/piece';
 const props = defineProps<{
   ink: Ink;
   inks: readonly Ink[];
-  change: (next: Partial<Ink>, label: string, gesture?: string) => Problem | null;
+  change: (next: Partial<Ink>, label: EditLabel, gesture?: string) => Problem | null;
 }>();
 const emit = defineEmits<{ refused: [message: string] }>();
 const store = usePiece();

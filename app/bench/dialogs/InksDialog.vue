@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { nanoid } from 'nanoid';
 import { fromHex, nearestCmyk, screenHex, type Cmyk } from '#core/ink/colour';
 import { PLAIN_INK } from '#core/piece/inks';
@@ -38,9 +39,9 @@ watch(
 
 const uses = computed(() => (chosen.value && store.piece ? askedFor(store.piece, chosen.value.id) : 0));
 const total = computed(() => chosen.value?.cmyk.reduce((sum, share) => sum + share, 0) ?? 0);
-const setInks = (label: string, next: readonly Ink[], gesture?: string) =>
+const setInks = (label: EditLabel, next: readonly Ink[], gesture?: string) =>
   store.set(label, null, ['inks'], next, gesture);
-const change = (next: Partial<Ink>, label: string, gesture?: string) =>
+const change = (next: Partial<Ink>, label: EditLabel, gesture?: string) =>
   setInks(
     label,
     inks.value.map((ink) => (ink.id === chosen.value!.id ? { ...ink, ...next } : ink)),

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** What can be done with anything that stands on the sheet: lock it against the pointer, hide it, delete it. */
 defineProps<{ item: { readonly locked: boolean; readonly hidden: boolean } }>();
-const emit = defineEmits<{ set: [label: string, field: 'locked' | 'hidden', value: boolean]; remove: [] }>();
+const emit = defineEmits<{
+  set: [label: (typeof SWITCHES)[number]['on' | 'off'], field: 'locked' | 'hidden', value: boolean];
+  remove: [];
+}>();
 const SWITCHES = [
   { field: 'locked', on: 'Lock', off: 'Unlock' },
   { field: 'hidden', on: 'Hide', off: 'Show' },

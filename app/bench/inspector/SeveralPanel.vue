@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { alignSteps, distributeSteps, type Alignment, type Distribution } from '#core/editing/edits/arrange';
 import { turnSelectionSteps } from '#core/editing/edits/turn';
 import { isCurve, isLettering, type Item, type Lettering } from '#core/piece/types';
@@ -33,7 +34,7 @@ const said = computed(() => {
 const ids = computed(() => curves.value.map((one) => one.id));
 
 /** A property of all letterings picked, in one entry of the undo list. */
-function setAll(label: string, path: readonly string[], value: unknown, gesture?: string) {
+function setAll(label: EditLabel, path: readonly string[], value: unknown, gesture?: string) {
   const problem = store.edit(
     label,
     letterings.value.map((one) => setStep(store.piece!, one.id, path, value)),
@@ -55,7 +56,7 @@ const percent = (value: number): number => value / 100;
 /** One line a number that letterings have in common, or not. */
 const FIELDS: readonly {
   readonly name: string;
-  readonly edit: string;
+  readonly edit: EditLabel;
   readonly path: readonly string[];
   readonly of: (one: Lettering) => number;
   /** What is stored for what is typed, where that is another number or more than one. */

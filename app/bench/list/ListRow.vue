@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { Eye, EyeOff, Group, Lock, LockOpen } from 'lucide-vue-next';
 import { inksOf } from '#core/drawing/inks';
 import { itemKind, nameOf } from '#core/drawing/items/index';
@@ -39,7 +40,7 @@ const switches = computed(() =>
     return { field, value, word: value ? off : on, icon: icons[value ? 1 : 0] };
   }),
 );
-const flip = (label: string, field: string, value: boolean): void => {
+const flip = (label: EditLabel, field: string, value: boolean): void => {
   const problem = store.set(label, props.item.id, [field], value);
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 };

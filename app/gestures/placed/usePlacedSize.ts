@@ -11,7 +11,7 @@ import { roundMm } from '../useSheetPointer';
 export type Placed = Art | Picture;
 
 /** What it is called in the undo list. */
-export const placedWord = (one: Placed): string => (isArt(one) ? 'art' : 'picture');
+export const placedWord = (one: Placed): 'art' | 'picture' => (isArt(one) ? 'art' : 'picture');
 
 /** Width and height on the sheet, mm. */
 export function placedSize(one: Placed): readonly [number, number] {
@@ -30,7 +30,7 @@ export function usePlacedSize() {
 
   /** The same thing at another share of its size. */
   function scale(art: Placed, by: number, gesture?: string): void {
-    const label = `Size of ${placedWord(art)}`;
+    const label = `Size of ${placedWord(art)}` as const;
     if (art.type === 'picture')
       store.set(label, art.id, ['widthMm'], within(roundMm(art.widthMm * by), LIMITS.lengthMm), gesture);
     else store.set(label, art.id, ['scale'], within(art.scale * by, LIMITS.artScale), gesture);

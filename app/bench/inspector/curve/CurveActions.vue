@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { nanoid } from 'nanoid';
 import { mirrorAbout, moveBy } from '#core/shapes/similarity';
 import { resizeSteps, reverseSteps, toDrawnSteps, transformSteps, turnSteps } from '#core/editing/edits/operations';
@@ -22,7 +23,7 @@ const others = computed(() =>
   store.piece!.items.filter(isCurve).filter((one) => one.id !== props.curve.id && store.trackOf(one.id)),
 );
 
-function add(label: string, shape: CurveShape, name: string): void {
+function add(label: EditLabel, shape: CurveShape, name: string): void {
   const item: Curve = { ...makeCurve(nanoid(8), freeName(store.piece!, name), shape) };
   run(label, { ok: true, value: [{ kind: 'insert', index: store.piece!.items.length, item }] }, [item.id]);
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { insertNode, removeNode, setNodeKind } from '#core/shapes/drawn';
 import type { DrawnShape, NodeKind } from '#core/shapes/drawn';
 import type { Curve } from '#core/piece/types';
@@ -11,7 +12,7 @@ const store = usePiece();
 const view = useView();
 
 const node = computed(() => (view.node === null ? null : (props.shape.nodes[view.node] ?? null)));
-const set = (label: string, shape: DrawnShape | null, gesture?: string) =>
+const set = (label: EditLabel, shape: DrawnShape | null, gesture?: string) =>
   shape
     ? store.set(label, props.curve.id, ['shape'], shape, gesture)
     : { code: 'too-few-nodes', message: 'A curve needs at least two nodes.' };

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { readSvg } from '#core/import/svg';
 import { traceSign } from '#core/drawing/traceLetters';
 import { screenPathData } from '#core/output/screenPath';
@@ -22,7 +23,7 @@ const own = computed(() => (props.item.sign.kind === 'shape' ? picture(props.ite
 const crowded = computed(() => store.findings.find((one) => one.itemId === props.item.id)?.message ?? '');
 
 const set =
-  (label: string, name: keyof Ornaments, by = 1) =>
+  (label: EditLabel, name: keyof Ornaments, by = 1) =>
   (value: unknown, gesture?: string) =>
     store.set(label, props.item.id, [name], typeof value === 'number' ? value / by : value, gesture);
 const setCount = (value: number, gesture: string) =>

@@ -3,7 +3,7 @@ import { isCurve, type Art, type Picture } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** The closed curve beyond which nothing of something brought in shows. */
-const props = defineProps<{ item: Art | Picture; word: string }>();
+const props = defineProps<{ item: Art | Picture; word: 'art' | 'picture' }>();
 const store = usePiece();
 const closed = computed(() =>
   store.piece!.items.filter(isCurve).filter((one) => store.trackOf(one.id)?.path.path.closed),

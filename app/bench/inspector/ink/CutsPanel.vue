@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { itemKind, quotedName } from '#core/drawing/items/index';
 import { isCurve, type Curve, type Item } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
@@ -27,7 +28,7 @@ const own = computed(() =>
     : [],
 );
 
-const setCuts = (shape: Curve, cuts: Curve['cuts'], label: string, gesture?: string) =>
+const setCuts = (shape: Curve, cuts: Curve['cuts'], label: EditLabel, gesture?: string) =>
   store.set(label, shape.id, ['cuts'], cuts, gesture);
 const cut = (shapeId: string): void => {
   const shape = shapes.value.find((one) => one.id === shapeId);

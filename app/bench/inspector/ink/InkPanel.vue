@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { isCurve, isLettering, type Curve, type Lettering, type Ornaments, type Stroke } from '#core/piece/types';
 import { setStep } from '#core/piece/steps/index';
 import { usePiece } from '~/stores/piece';
@@ -7,7 +8,7 @@ import { usePiece } from '~/stores/piece';
 const props = defineProps<{ item: Curve | Lettering | Ornaments }>();
 const store = usePiece();
 useSidePanel();
-const set = (label: string, field: string, value: unknown, gesture?: string) =>
+const set = (label: EditLabel, field: string, value: unknown, gesture?: string) =>
   store.set(label, props.item.id, [field], value, gesture);
 /** A shape that is filled after words were set goes beneath them. */
 function fill(ink: string | null): void {

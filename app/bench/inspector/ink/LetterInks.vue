@@ -7,7 +7,7 @@ const props = defineProps<{ lettering: Lettering }>();
 const store = usePiece();
 useSidePanel();
 type Beneath = 'halo' | 'shade' | 'underline';
-const LABELS: Readonly<Record<Beneath, string>> = { halo: 'Halo', shade: 'Block shade', underline: 'Underline' };
+const LABELS = { halo: 'Halo', shade: 'Block shade', underline: 'Underline' } as const;
 
 const set = (field: Beneath | 'united', value: unknown, gesture?: string) =>
   store.set(

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import type { LetterCase, Lettering, LetterSize } from '#core/piece/types';
 import { hasSmallCapitals } from '#core/setting/line/letterCase';
 import { emPt } from '#core/setting/line/size';
@@ -47,7 +48,7 @@ const count = computed(() => [...props.lettering.wording].length);
 const lines = computed(() => props.lettering.wording.split('\n').length);
 const size = (value: LetterSize, gestureId: string) =>
   store.set('Change size', props.lettering.id, ['size'], value, gestureId);
-const set = (label: string, name: keyof Lettering) => (value: unknown, gestureId?: string) =>
+const set = (label: EditLabel, name: keyof Lettering) => (value: unknown, gestureId?: string) =>
   store.set(label, props.lettering.id, [name], value, gestureId);
 const setWidth = (percent: number, gestureId: string) => set('Width', 'width')(percent / 100, gestureId);
 const setCase = (value: string | number | boolean | undefined): void => {

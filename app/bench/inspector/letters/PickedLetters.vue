@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
 import type { Adjustment, Lettering } from '#core/piece/types';
 import { lettersIn } from '#core/setting/hand/caret';
@@ -23,7 +24,7 @@ const name = computed(() =>
 const now = computed(() => adjustmentAt(props.lettering.adjustments, places.value[0] ?? -1));
 const touched = computed(() => props.lettering.adjustments.some((one) => places.value.includes(one.at)));
 
-function change(label: string, next: Partial<Omit<Adjustment, 'at'>>, gesture?: string) {
+function change(label: EditLabel, next: Partial<Omit<Adjustment, 'at'>>, gesture?: string) {
   const list = places.value.reduce((all, at) => adjusted(all, at, next), props.lettering.adjustments);
   return store.set(label, props.lettering.id, ['adjustments'], list, gesture);
 }

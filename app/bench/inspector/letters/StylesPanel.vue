@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { nanoid } from 'nanoid';
 import { pictureOfStyle } from '#core/output/stylePicture';
 import { sameValue } from '#core/piece/equal';
@@ -32,7 +33,7 @@ const worn = computed(
     styles.value.find(({ of }) => STYLE_FIELDS.every((field) => sameValue(of[field], props.lettering[field]))) ?? null,
 );
 
-const setStyles = (label: string, next: readonly Style[]) => store.set(label, null, ['styles'], next);
+const setStyles = (label: EditLabel, next: readonly Style[]) => store.set(label, null, ['styles'], next);
 function keep(): void {
   const names = new Set(styles.value.map((one) => one.name));
   let n = styles.value.length + 1;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { artSize } from '#core/editing/edits/bringArt';
 import type { Art, InkId } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
@@ -8,7 +9,7 @@ const { item: art } = defineProps<{ item: Art }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 
-const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
+const set = (label: EditLabel, path: readonly string[]) => (value: unknown, gesture?: string) =>
   store.set(label, art.id, path, value, gesture);
 const size = computed(() => artSize(art));
 const scaleTo = (of: 'widthMm' | 'heightMm') => (mm: number, gesture: string) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { pictureDpi } from '#core/drawing/pictures';
 import type { Picture } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
@@ -8,7 +9,7 @@ const { item: picture } = defineProps<{ item: Picture }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 
-const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
+const set = (label: EditLabel, path: readonly string[]) => (value: unknown, gesture?: string) =>
   store.set(label, picture.id, path, value, gesture);
 const dpi = computed(() => pictureDpi(picture));
 const least = computed(() => store.piece!.process.leastDpi);

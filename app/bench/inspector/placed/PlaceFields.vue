@@ -3,11 +3,15 @@ import type { Art, Picture, Tracing } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** Where something brought in stands as a whole, and what can be done with it. */
-const props = defineProps<{ item: Art | Picture | Tracing; word: string }>();
+const props = defineProps<{ item: Art | Picture | Tracing; word: 'art' | 'picture' }>();
 const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
-const set = (label: string, path: readonly string[], value: unknown, gesture?: string) =>
-  store.set(`${label} ${props.word}`, props.item.id, path, value, gesture);
+const set = (
+  label: 'Move' | 'Turn' | 'Lock' | 'Unlock' | 'Hide' | 'Show',
+  path: readonly string[],
+  value: unknown,
+  gesture?: string,
+) => store.set(`${label} ${props.word}`, props.item.id, path, value, gesture);
 function centre(): void {
   const { widthMm, heightMm } = store.piece!.sheet;
   store.set(`Centre ${props.word} on the sheet`, props.item.id, ['centre'], { x: widthMm / 2, y: heightMm / 2 });

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { printTracingSteps } from '#core/editing/edits/printTracing';
 import type { Tracing } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
@@ -10,7 +11,7 @@ const emit = defineEmits<{ remove: [] }>();
 const store = usePiece();
 const view = useView();
 
-const set = (label: string, path: readonly string[]) => (value: unknown, gesture?: string) =>
+const set = (label: EditLabel, path: readonly string[]) => (value: unknown, gesture?: string) =>
   store.set(label, tracing.id, path, value, gesture);
 const setStrength = (percent: number, gesture: string) =>
   store.set('Dim picture', tracing.id, ['strength'], percent / 100, gesture);

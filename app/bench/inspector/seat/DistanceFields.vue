@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { STANCES } from '#core/stances/index';
 import { setStep } from '#core/piece/steps/index';
 import { isCurve, type Lettering, type Seat, type SeatedBy, type SeatHold } from '#core/piece/types';
@@ -32,7 +33,7 @@ const unmet = computed(() =>
     : '',
 );
 
-function setSeat(label: string, seat: Seat, gesture?: string) {
+function setSeat(label: EditLabel, seat: Seat, gesture?: string) {
   return store.edit(label, [setStep(store.piece!, props.lettering.id, ['seat'], seat)], gesture);
 }
 function warnOf(problem: ReturnType<typeof setSeat>): void {

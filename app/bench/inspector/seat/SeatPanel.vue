@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { clockAtFraction, fractionOf } from '#core/curves/clock';
 import type { Track } from '#core/curves/index';
 import { setStep } from '#core/piece/steps/index';
@@ -35,7 +36,7 @@ const angleDeg = computed(() =>
 );
 const angle = computed(() => (closed.value ? angleDeg.value : u.value * 100));
 
-function take(label: string, next: Lettering): void {
+function take(label: EditLabel, next: Lettering): void {
   const piece = store.piece!;
   const { id } = props.lettering;
   const problem = store.edit(label, [

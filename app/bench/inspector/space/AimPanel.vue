@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import type { Lettering } from '#core/piece/types';
 import { AIM_PICTURE, aimPicture } from '#core/setting/pictures/aimPicture';
 import { joinedByFace } from '#core/setting/space/collisions';
@@ -29,7 +30,7 @@ const AIMS = [
 
 const spacing = computed(() => props.lettering.spacing);
 const set =
-  (label: string, name: keyof Lettering['spacing'], by = 1) =>
+  (label: EditLabel, name: keyof Lettering['spacing'], by = 1) =>
   (value: number | boolean, gesture?: string) =>
     store.set(label, props.lettering.id, ['spacing', name], typeof value === 'number' ? value / by : value, gesture);
 const evenOut = set('Even out', 'evenOut', 100);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { curveKind } from '#core/curves/index';
 import { groundOf } from '#core/setting/settingOf';
 import { setStep, type Step } from '#core/piece/steps/index';
@@ -81,7 +82,7 @@ const inOrder = computed(() => {
 });
 
 /** Takes over what a fit came to, as values of the lettering and its curve. */
-function take(label: string, made: FillResult): void {
+function take(label: EditLabel, made: FillResult): void {
   const piece = store.piece!,
     { id, curveId } = props.lettering;
   const { lettering } = made;
@@ -94,7 +95,7 @@ function take(label: string, made: FillResult): void {
   const problem = store.edit(label, steps);
   if (problem) store.notice = { kind: 'warning', text: problem.message };
 }
-const setFit = (label: string, next: Partial<Lettering['fit']>, gesture?: string) =>
+const setFit = (label: EditLabel, next: Partial<Lettering['fit']>, gesture?: string) =>
   store.set(label, props.lettering.id, ['fit'], { ...fit.value, ...next }, gesture);
 const keep = (on: boolean): void => {
   setFit(on ? 'Keep filled' : 'Stop keeping filled', { kept: on });

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { EditLabel } from '#core/editing/labels';
 import { STANCES } from '#core/stances/index';
 import type { Lettering } from '#core/piece/types';
 import { worstLine } from '#core/setting/line/set';
@@ -13,7 +14,7 @@ const { gaps, byHand, pickWorst, clearAll } = useGaps();
 const touching = useCollisions();
 
 const set =
-  (label: string, name: keyof Lettering['spacing'], by = 1) =>
+  (label: EditLabel, name: keyof Lettering['spacing'], by = 1) =>
   (value: number | boolean, gesture?: string) =>
     store.set(label, props.lettering.id, ['spacing', name], typeof value === 'number' ? value / by : value, gesture);
 const tracking = set('Tracking', 'tracking');
