@@ -21,6 +21,7 @@ const TABLES = [
   { folder: 'core/stances', list: 'core/stances/index.ts', beside: ['kind'] },
   { folder: 'core/editing/rules', list: 'core/editing/rules/index.ts', beside: [] },
   { folder: 'core/drawing/items', list: 'core/drawing/items/index.ts', beside: ['kind'] },
+  { folder: 'core/piece/items', list: 'core/piece/items/index.ts', beside: ['placed'] },
   { folder: 'core/proof/checks', list: 'core/proof/index.ts', beside: [] },
   { folder: 'core/output/formats', list: 'core/output/formats/index.ts', beside: ['kind'] },
 ];

@@ -1,6 +1,6 @@
 import type { EditLabel } from '#core/editing/labels';
 import { adjusted, adjustmentAt } from '#core/piece/wording/reword';
-import { scaledSize } from '#core/piece/lettering';
+import { scaledSize } from '#core/piece/items/lettering';
 import type { Lettering } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 

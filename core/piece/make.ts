@@ -1,4 +1,4 @@
-import { standardOf, standardStyle, styleOf } from './lettering';
+import { standardOf, standardStyle, styleOf } from './items/lettering';
 import type {
   Curve,
   CurveShape,

@@ -1,7 +1,7 @@
 import { exactly, limited, list, matching, object, tagged, text, type TypeOf } from '../fields';
 import { ink } from './inks';
 import { item, type Item } from './items';
-import { style } from './lettering';
+import { style } from './items/lettering';
 import { LIMITS } from '../fields/limits';
 import { process } from './process';
 import { CURRENT_VERSION } from './version';

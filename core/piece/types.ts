@@ -1,14 +1,19 @@
-import type { Art, Picture, Tracing } from './art';
-import type { Curve, Item, Ornaments } from './items';
-import type { Lettering } from './lettering';
+import type { Item } from './items';
+import type { Art } from './items/art';
+import type { Curve } from './items/curve';
+import type { Lettering } from './items/lettering';
+import type { Ornaments } from './items/ornaments';
+import type { Picture } from './items/picture';
+import type { Tracing } from './items/tracing';
 import type { Piece } from './schema';
 import type { Seat } from './seat';
 import { parentsOf } from '../shapes';
 
-export type { Art, ArtPart, Picture, Tracing } from './art';
 export type { TwinShare } from '../fields';
 export type { Cut, Ink, InkId, Stroke } from './inks';
-export type { Curve, Item, Ornaments, OrnamentSign } from './items';
+export type { Item } from './items';
+export type { Art, ArtPart } from './items/art';
+export type { Curve } from './items/curve';
 export {
   STYLE_FIELDS,
   type Adjustment,
@@ -19,7 +24,10 @@ export {
   type LetterSize,
   type Spacing,
   type Style,
-} from './lettering';
+} from './items/lettering';
+export type { Ornaments, OrnamentSign } from './items/ornaments';
+export type { Picture } from './items/picture';
+export type { Tracing } from './items/tracing';
 export type { Guide, Piece, Sheet } from './schema';
 export type {
   Alignment,

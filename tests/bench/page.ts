@@ -11,7 +11,7 @@ import { tracePath } from '#core/geometry/outlines/tracePath';
 import { traceLetters } from '#core/drawing/traceLetters';
 import { screenPathData, screenUnit } from '#core/output/screenPath';
 import { STANDARD_FIT } from '#core/piece/seat';
-import { STANDARD_SPACING } from '#core/piece/lettering';
+import { STANDARD_SPACING } from '#core/piece/items/lettering';
 import type { CurveShape, Lettering } from '#core/piece/types';
 import { collisions } from '#core/setting/space/collisions';
 import { evenOut } from '#core/setting/space/evenOut';

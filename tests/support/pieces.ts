@@ -6,7 +6,7 @@ import type { Curve, CurveShape, Item, Lettering, Piece, Seat, Spacing } from '#
 import { usualProcess } from '#core/piece/process';
 import { STANDARD_INKS } from '#core/piece/inks';
 import { STANDARD_FIT } from '#core/piece/seat';
-import { STANDARD_SPACING } from '#core/piece/lettering';
+import { STANDARD_SPACING } from '#core/piece/items/lettering';
 import { trackOf, type Track } from '#core/curves/index';
 import type { Face } from '#core/type/face';
 import { shippedFaces } from '../../fonts/shippedFaces';

@@ -1,4 +1,4 @@
-import { STYLE_FIELDS, styleOf } from '../../piece/lettering';
+import { STYLE_FIELDS, styleOf } from '../../piece/items/lettering';
 import { sameValue } from '../../piece/equal';
 import { setStep, type Step } from '../../piece/steps';
 import { findItem, isLettering, type InkId, type Item, type Piece, type Stroke, type Style } from '../../piece/types';

@@ -21,7 +21,7 @@ import {
 import { fail, ok, type Problem, type Result } from '../../result';
 import { seenFromCurve } from '../../setting/hand/grips';
 import { isClosed, placeAtFraction } from '../../setting/line/anchorPlaces';
-import { scaledLettering } from '../../piece/lettering';
+import { scaledLettering } from '../../piece/items/lettering';
 import { asNodes } from '../../curves/asNodes';
 import { releaseSteps } from './release';
 import { reseatLettering } from '../../setting/line/seat';

@@ -1,4 +1,4 @@
-import { shareOf } from '../../piece/lettering';
+import { shareOf } from '../../piece/items/lettering';
 import { setStep, withMore, type Made, type SetStep } from '../../piece/steps';
 import { findLettering, type Lettering, type Piece, type Seat, type TwinShare } from '../../piece/types';
 import type { Rule } from '../rule';

@@ -1,5 +1,5 @@
 import { setStep } from '../../piece/steps';
-import { scaledSize } from '../../piece/lettering';
+import { scaledSize } from '../../piece/items/lettering';
 import { bandMiddle } from '../../setting/space/rooms';
 import { needsSettling } from '../../setting/space/settle';
 import { setOnes, short, type Check, type Finding } from '../check';

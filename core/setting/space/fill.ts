@@ -11,7 +11,7 @@ import { bookendsInReading } from '../line/overset';
 import { readingDirection } from '../line/seat';
 import { setLettering } from '../line/setLettering';
 import { linesOf, type SetLettering } from '../line/set';
-import { scaledSize } from '../../piece/lettering';
+import { scaledSize } from '../../piece/items/lettering';
 
 /** Ink that ends this near to a bookend meets it, mm. */
 export const MEETS_MM = 1e-4;

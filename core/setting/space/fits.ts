@@ -5,7 +5,7 @@ import { type Curve, type CurveShape, type Lettering, parentsOf, type Piece } fr
 import type { Face } from '../../type/face';
 import { setLettering } from '../line/setLettering';
 import { worstLine, type SetLettering } from '../line/set';
-import { scaledSize } from '../../piece/lettering';
+import { scaledSize } from '../../piece/items/lettering';
 
 /** A way to make an overset lettering fit, with the value that it comes to. */
 export type Fit =

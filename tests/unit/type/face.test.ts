@@ -5,7 +5,7 @@ import { emPt, mmPerUnit } from '#core/setting/line/size';
 import { shapeFor } from '#core/setting/line/measure';
 import { convexHull } from '#core/geometry/outlines/outline';
 import { faces } from '../../support/pieces';
-import { STANDARD_SPACING } from '#core/piece/lettering';
+import { STANDARD_SPACING } from '#core/piece/items/lettering';
 
 const options = { kerning: true, ligatures: true };
 const spacing = STANDARD_SPACING;

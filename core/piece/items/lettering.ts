@@ -17,11 +17,11 @@ import {
   type FieldFacts,
   type TwinShare,
   type TypeOf,
-} from '../fields';
-import { fill, halo, shade, stroke, underline } from './inks';
-import { LIMITS } from '../fields/limits';
-import { anchor, bookends, fit, seat, STANDARD_FIT, type Anchor, type Fit, type Seat } from './seat';
-import { PLAIN_STANCE, stance } from './stance';
+} from '../../fields';
+import { fill, halo, shade, stroke, underline } from '../inks';
+import { LIMITS } from '../../fields/limits';
+import { anchor, bookends, fit, seat, STANDARD_FIT, type Anchor, type Fit, type Seat } from '../seat';
+import { PLAIN_STANCE, stance } from '../stance';
 
 const size = union('by', {
   cap: object({ by: tagged('cap'), mm: limited('capMm') }),
