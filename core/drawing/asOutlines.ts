@@ -1,4 +1,5 @@
-import { combine, traceRegion, withMargin } from './booleans';
+import { combine, traceRegion } from './booleans';
+import { withMargin } from './margins';
 import { shortWording } from './items/lettering';
 import { contains } from '../geometry/outlines/contains';
 import { areaOf, onEdge, regionOf, type Edge, type Region } from '../geometry/outlines/edges';

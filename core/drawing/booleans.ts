@@ -1,19 +1,7 @@
 import { hypot } from '../hypot';
 import { Clipper64, ClipType, FillRule, type Path64, type Paths64 } from 'clipper2-ts';
-import {
-  directionOn,
-  lineEdge,
-  onEdge,
-  RegionSink,
-  sendPart,
-  stepsOf,
-  type Edge,
-  type Region,
-} from '../geometry/outlines/edges';
+import { onEdge, RegionSink, sendPart, stepsOf, type Edge, type Region } from '../geometry/outlines/edges';
 import type { OutlineSink } from '../geometry/outlines/outlineSink';
-import type { Vec } from '../geometry/vec';
-import type { Join } from '../piece/inks';
-import { MITRE_LIMIT } from './sink';
 
 /** Units in a mm that regions are combined in: places are exact to 0.00001 mm. */
 const UNITS = 1e5;
@@ -215,57 +203,4 @@ export function traceRegion(region: Region, sink: OutlineSink): void {
     });
     sink.closePath();
   }
-}
-
-const ends = (edge: Edge & { points: unknown }): { a: { x: number; y: number }; b: { x: number; y: number } } => ({
-  a: directionOn(edge.points as never, 0),
-  b: directionOn(edge.points as never, 1),
-});
-
-/** What stands at a corner between two parallels, where these part: an arc, the lines on to where they meet, or across. */
-function cornerOf(
-  join: Join,
-  x: number,
-  y: number,
-  from: Vec,
-  to: Vec,
-  before: Vec,
-  turn: number,
-  marginMm: number,
-): Edge[] {
-  if (join === 'round')
-    return [
-      { kind: 'round', x, y, radius: Math.abs(marginMm), startRad: Math.atan2(from.y - y, from.x - x), sweepRad: turn },
-    ];
-  if (join === 'bevel' || 1 / Math.cos(turn / 2) > MITRE_LIMIT) return [lineEdge(from.x, from.y, to.x, to.y)];
-  const far = (Math.abs(marginMm) * Math.tan(Math.abs(turn) / 2)) / Math.hypot(before.x, before.y);
-  const tip = { x: from.x + before.x * far, y: from.y + before.y * far };
-  return [lineEdge(from.x, from.y, tip.x, tip.y), lineEdge(tip.x, tip.y, to.x, to.y)];
-}
-
-/**
- * A region with an even margin about it, round at its corners unless asked otherwise: all points that are no farther
- * from it. Less than 0 takes as much away instead. Parallels are true ones, within 0.001 mm.
- */
-export function withMargin(region: Region, marginMm: number, join: Join = 'round'): Region {
-  const clean = combine('union', region, []);
-  if (marginMm === 0) return clean;
-  const raw = clean.map((contour): Edge[] => {
-    const edges = contour.filter((edge): edge is Extract<Edge, { points: unknown }> => edge.kind !== 'round');
-    return edges.flatMap((edge, i): Edge[] => {
-      const after = edges[(i + 1) % edges.length]!;
-      const { b: before } = ends(edge),
-        { a: ahead } = ends(after);
-      const [x, y] = [edge.points[6], edge.points[7]];
-      const moved: Edge = { kind: 'parallel', points: edge.points, distance: marginMm };
-      const turn = Math.atan2(before.x * ahead.y - before.y * ahead.x, before.x * ahead.x + before.y * ahead.y);
-      const from = onEdge(moved, 1),
-        to = onEdge({ kind: 'parallel', points: after.points, distance: marginMm }, 0);
-      if (Math.abs(turn) < 1e-6) return [moved];
-      if (turn * marginMm > 0) return [moved, ...cornerOf(join, x, y, from, to, before, turn, marginMm)];
-      // On the hollow side the way back through the corner makes a loop that winds the wrong way, and goes.
-      return [moved, lineEdge(from.x, from.y, x, y), lineEdge(x, y, to.x, to.y)];
-    });
-  });
-  return combine('union', raw, [], 'positive');
 }

@@ -1,4 +1,5 @@
-import { combine, traceRegion, withMargin } from './booleans';
+import { combine, traceRegion } from './booleans';
+import { withMargin } from './margins';
 import { regionOf, type Region } from '../geometry/outlines/edges';
 import type { Hole, PaintedPath } from './painted';
 

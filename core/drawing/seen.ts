@@ -12,23 +12,21 @@ export interface SeenInk {
   readonly region: Region;
 }
 
-/** What a drawing paints, from beneath to above: closed outlines filled, and strokes on closed outlines. */
+/** What a drawing paints, from beneath to above. */
 function layersOf(paths: readonly PaintedPath[]): SeenInk[] {
   return paths.flatMap((path): SeenInk[] => {
     if (path.picture) return [];
     const clean = cleanPath(path);
     const { fill, stroke, under } = path.paint;
-    const band = stroke && strokeRegion(clean);
     const own = fill ? [{ ink: fill, region: combine('union', regionOf(clean.trace), []) }] : [];
-    const edge = stroke && band ? [{ ink: stroke.ink, region: band }] : [];
+    const edge = stroke ? [{ ink: stroke.ink, region: strokeRegion(clean.trace, stroke) }] : [];
     return under ? [...edge, ...own] : [...own, ...edge];
   });
 }
 
 /**
  * What is seen of each ink: all that it paints as one region, without what is painted over it by inks that knock out.
- * Inks for machines cover nothing, and nothing covers them. Strokes on lines with ends, and dashed ones, have no
- * region and are not in it.
+ * Inks for machines cover nothing, and nothing covers them.
  */
 export function seenByInk(drawing: Drawing): SeenInk[] {
   let above: Region = [];
@@ -45,22 +43,15 @@ export function seenByInk(drawing: Drawing): SeenInk[] {
 
 /**
  * A drawing of what is seen, one filled outline an ink: nothing in it lies over anything else, so that no tool cuts
- * twice. Strokes on lines with ends stay as they are.
+ * twice.
  */
 export function seenDrawing(drawing: Drawing): Drawing {
-  const lines = drawing.paths.filter((path) => {
-    const { stroke } = path.paint;
-    return !path.picture && stroke !== null && strokeRegion(cleanPath(path)) === null;
-  });
   return {
     ...drawing,
-    paths: [
-      ...seenByInk(drawing).map(({ ink, region }) =>
-        plain(ink, 'own', ink, (sink) => {
-          traceRegion(region, sink);
-        }),
-      ),
-      ...lines.map((path) => ({ ...path, paint: { ...path.paint, fill: null } })),
-    ],
+    paths: seenByInk(drawing).map(({ ink, region }) =>
+      plain(ink, 'own', ink, (sink) => {
+        traceRegion(region, sink);
+      }),
+    ),
   };
 }

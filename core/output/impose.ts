@@ -211,8 +211,8 @@ const reaches = (region: Region, [x0, y0, x1, y1]: Box): boolean =>
   );
 
 /**
- * A path that reaches beyond the bleed, cut off there, so that it does not print into a neighbour. A closed stroke that
- * does becomes its own outline, filled; one with ends, or dashed, stays as it is.
+ * A path that reaches beyond the bleed, cut off there, so that it does not print into a neighbour. A stroke that does
+ * becomes its own outline, filled.
  */
 function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): readonly PaintedPath[] {
   const known = trimmed.get(path);
@@ -235,8 +235,7 @@ function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): 
       const within = cutTo(regionOf(clean.trace));
       return [within ? { ...path, within } : path];
     }
-    const band = stroke && strokeRegion(clean);
-    const edge = band && cutTo(band);
+    const edge = stroke && cutTo(strokeRegion(clean.trace, stroke));
     const inner = fill && cutTo(regionOf(clean.trace));
     if (!edge) return [inner ? { ...clean, trace: inner } : clean];
     const own: PaintedPath = { ...clean, trace: inner ?? clean.trace, paint: { fill, stroke: null, under: false } };

@@ -1,6 +1,7 @@
 import { Clipper, EndType, FillRule, JoinType, type Paths64 } from 'clipper2-ts';
 import { describe, expect, it } from 'vitest';
-import { combine, traceRegion, withMargin } from '#core/drawing/booleans';
+import { combine, traceRegion } from '#core/drawing/booleans';
+import { withMargin } from '#core/drawing/margins';
 import { areaOf, onEdge, regionOf, stepsOf, type Region } from '#core/geometry/outlines/edges';
 import { sweep, sweepOf } from '#core/geometry/outlines/sweep';
 import { traceLettering } from '#core/drawing/traceLetters';
