@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { proxy } from 'comlink';
 import { layOut, type Imposition } from '#core/output/impose';
+import { TRAP_LIMITS } from '#core/output/trap';
 import type { RowProblem } from '#core/output/series';
 import { isLettering } from '#core/piece/types';
 import { download, fileStem, saidSize } from '~/utils/download';
@@ -26,6 +27,7 @@ const WAYS = [
   { value: 'files', name: 'a file each' },
 ] as const;
 const marks = ref(true);
+const trapMm = ref(0);
 const imposition = shallowRef<Imposition>({
   widthMm: 320,
   heightMm: 450,
@@ -48,6 +50,10 @@ const { table, notes, mapping, columns, problem, take, fromFile, map, choose } =
 const letterings = computed(() => store.piece!.items.filter(isLettering).filter((one) => !one.hidden));
 const layout = computed(() => layOut(store.piece!.sheet, imposition.value));
 
+function setTrap(mm: number): null {
+  trapMm.value = mm;
+  return null;
+}
 /** Counts the work that is under way: how far an earlier one was may be told after it is over. */
 let runs = 0;
 async function run(work: (told: (done: number, of: number) => void) => Promise<void>): Promise<void> {
@@ -83,7 +89,13 @@ const make = (): Promise<void> =>
       store.piece!,
       table.value!,
       { ...mapping.value },
-      { as: as.value, imposition: { ...imposition.value }, marks: marks.value, columns: columns.value },
+      {
+        as: as.value,
+        imposition: { ...imposition.value },
+        marks: marks.value,
+        trapMm: trapMm.value,
+        columns: columns.value,
+      },
       told,
     );
     if (!file.ok) {
@@ -193,6 +205,16 @@ watch(
         "
         >Crop marks</TickField
       >
+      <div class="row">
+        <span class="label">Trapping</span
+        ><QuantityField
+          label="Trapping"
+          :model-value="trapMm"
+          :limits="TRAP_LIMITS"
+          :step="0.02"
+          :places="2"
+          :commit="setTrap" />
+      </div>
       <div v-if="progress" class="progress">
         <ShareBar :share="progress.done / Math.max(progress.of, 1)" />
         <span role="status">{{ progress.done }} of {{ progress.of }}</span>

@@ -44,6 +44,7 @@ export interface SeriesAsked {
   readonly as: 'sheets' | 'files';
   readonly imposition: Imposition;
   readonly marks: boolean;
+  readonly trapMm: number;
   readonly columns: SeriesColumns;
 }
 
@@ -74,7 +75,7 @@ export async function makeSeriesFile(
   piece: Piece,
   table: SeriesTable,
   mapping: SeriesMapping,
-  { as, imposition, marks, columns }: SeriesAsked,
+  { as, imposition, marks, trapMm, columns }: SeriesAsked,
   told: (done: number, of: number) => void,
 ): Promise<Result<SeriesMade>> {
   try {
@@ -84,6 +85,7 @@ export async function makeSeriesFile(
         as,
         imposition,
         cropMarks: marks,
+        trapMm,
         pdf: { marks: marks && as === 'files', profile: await cmykProfile(piece.process.stock) },
       },
       breather(told),

@@ -67,7 +67,12 @@ export async function series(from: string, list: string, to: string, options: Op
       as: ending === '.pdf' ? 'sheets' : 'files',
       imposition,
       cropMarks: options.marks,
-      pdf: { marks: options.marks && ending === '.zip', profile: await profile(opened.piece.process.stock) },
+      trapMm: options.trapMm,
+      pdf: {
+        marks: options.marks && ending === '.zip',
+        profile: await profile(opened.piece.process.stock),
+        standard: options.standard,
+      },
     },
     () => {},
   );

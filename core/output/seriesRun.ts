@@ -5,6 +5,7 @@ import { settingOf, type Faces } from '../setting/settingOf';
 import type { Pictures } from '../drawing/pictures';
 import { imposed, layOut, type Imposition, type Layout } from './impose';
 import { sheetMarks } from './marks/sheetMarks';
+import { trapped } from './trap';
 import type { PdfPage } from './pdf/page';
 import { writePdf, writePdfPages, type PdfOptions } from './pdf/pdf';
 import { pieceOfRow, type RowProblem, type SeriesMapping } from './series';
@@ -92,6 +93,8 @@ export interface SeriesOptions {
   readonly as: 'sheets' | 'files';
   readonly imposition: Imposition;
   readonly cropMarks: boolean;
+  /** How far inks that meet are spread into each other, mm; 0 for not at all. */
+  readonly trapMm: number;
   readonly pdf: PdfOptions;
 }
 
@@ -123,6 +126,10 @@ export function quantityOf({ table, quantityColumn }: SeriesRun, row: number): n
   return /^\d{1,4}$/.test(said) ? Math.min(Number(said), MOST_OF_ROW) : 1;
 }
 
+/** A row as it is printed: with its trapping where that is asked for. */
+const printed = (drawing: Drawing, { trapMm }: SeriesOptions): Drawing =>
+  trapMm > 0 ? trapped(drawing, trapMm) : drawing;
+
 /** The sheets of a series, drawn when they are asked for, so that only one of them is in memory. */
 function* sheetsOf(
   run: SeriesRun,
@@ -149,8 +156,9 @@ function* sheetsOf(
     problems.push(...own);
     if (own.some((one) => one.stops)) continue;
     count.made++;
+    const laid = printed(drawing, options);
     for (let n = quantityOf(run, row); n > 0; n--) {
-      drawings.push(drawing);
+      drawings.push(laid);
       if (drawings.length < layout.places.length) continue;
       yield page();
       drawings = [];
@@ -174,6 +182,7 @@ export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: 
   } = run;
   const problems: RowProblem[] = [];
   const count = { made: 0 };
+  const pdf: PdfOptions = { ...options.pdf, trapped: options.trapMm > 0 };
   const nothing = (): Result<SeriesMade> =>
     fail({
       code: 'nothing-made',
@@ -185,7 +194,7 @@ export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: 
     if (!layout.ok) return layout;
     const pages = sheetsOf(run, layout.value, options, problems, count);
     let number = 0;
-    const bytes = await writePdfPages(piece.name, pages, { ...options.pdf, marks: false }, async (page) => {
+    const bytes = await writePdfPages(piece.name, pages, { ...pdf, marks: false }, async (page) => {
       number = page + 1;
       await onRow(Math.min(rows.length, page * layout.value.places.length), rows.length);
     });
@@ -204,8 +213,8 @@ export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: 
       .map((column) => rows[row]![column] ?? '')
       .join(' ');
     files[`${String(row + 1).padStart(4, '0')}-${fileName(words)}.pdf`] = await writePdf(
-      { ...drawing, name: `${piece.name}: ${words}` },
-      options.pdf,
+      { ...printed(drawing, options), name: `${piece.name}: ${words}` },
+      pdf,
     );
   }
   if (count.made === 0) return nothing();

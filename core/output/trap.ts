@@ -1,4 +1,5 @@
-import { combine, traceRegion, withMargin } from '../drawing/booleans';
+import { combine, traceRegion } from '../drawing/booleans';
+import { withMargin } from '../drawing/margins';
 import type { Drawing } from '../drawing/drawPiece';
 import { plain, type PaintedPath } from '../drawing/painted';
 import { seenByInk, type SeenInk } from '../drawing/seen';
@@ -56,7 +57,7 @@ function between(one: SeenInk, other: SeenInk, widthMm: number): PaintedPath | n
 /**
  * A drawing with inks spread into each other where they meet, so that no paper shows between them when plates lie
  * beside each other by no more than a width: the lighter into the darker, printed on top of it. Inks that overprint,
- * and those for machines, need none. Pictures and strokes on lines with ends get none.
+ * and those for machines, need none. Pictures get none.
  *
  * @param widthMm above 0, see `TRAP_LIMITS`
  */

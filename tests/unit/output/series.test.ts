@@ -13,6 +13,7 @@ import { copyMarks } from '#core/output/marks/sheetMarks';
 import { writeLiveSvg } from '#core/output/liveSvg';
 import { writePieceFile } from '#core/output/pieceFile';
 import { isZip, readPieceFile } from '#core/import/pieceFile';
+import { PLAIN_INK } from '#core/piece/inks';
 import { guessMapping, pieceOfRow } from '#core/output/series';
 import { decodeTable, readTable, SERIES_LIMITS, type SeriesTable } from '#core/import/table';
 import { checkSeries, makeSeries, type SeriesOptions } from '#core/output/seriesRun';
@@ -185,6 +186,7 @@ const options = (as: SeriesOptions['as']): SeriesOptions => ({
   as,
   imposition: paper(),
   cropMarks: true,
+  trapMm: 0,
   pdf: { marks: false, profile },
 });
 const quiet = (): void => {};
@@ -282,6 +284,56 @@ describe('a series', () => {
     const inked = ({ x, y }: (typeof places)[number]): boolean =>
       Array.from({ length: 9 }, (_, i) => lines.at(x + (i - 4) * 0.04, y + 21)).some((share) => share > 0.3);
     expect(places.map(inked)).toEqual(places.map((_, n) => n < 2));
+  });
+  it('is trapped where that is asked for, on sheets and as files, and says so', async () => {
+    const two = {
+      ...badge(),
+      inks: [
+        {
+          ...PLAIN_INK,
+          id: 'ground',
+          name: 'Moss',
+          kind: 'spot' as const,
+          cmyk: [60, 10, 80, 20] as const,
+          overprint: false,
+        },
+        {
+          ...PLAIN_INK,
+          id: 'face',
+          name: 'Straw',
+          kind: 'spot' as const,
+          cmyk: [0, 5, 60, 0] as const,
+          overprint: false,
+        },
+      ],
+      items: badge().items.map((item) =>
+        item.type === 'curve'
+          ? { ...item, fill: 'ground' }
+          : item.type === 'lettering'
+            ? { ...item, fill: 'face' }
+            : item,
+      ),
+    };
+    const straw = async (as: SeriesOptions['as'], trapMm: number): Promise<number> => {
+      const made = must(await makeSeries({ ...run(), piece: two }, { ...options(as), trapMm }, quiet));
+      const bytes = as === 'sheets' ? made.bytes : Object.values(unzipSync(made.bytes))[0]!;
+      const file = join(folder, 'trapped.pdf');
+      writeFileSync(file, bytes);
+      expect(execFileSync('qpdf', ['--qdf', '--object-streams=disable', file, '-'], { encoding: 'latin1' })).toContain(
+        trapMm > 0 ? '/Trapped /True' : '/Trapped /False',
+      );
+      const { at, width, height } = separated(file, 300).get('Straw')!;
+      let inked = 0;
+      for (let x = 0; x < width; x++) for (let y = 0; y < height; y++) inked += at((x * 25.4) / 300, (y * 25.4) / 300);
+      return inked;
+    };
+    for (const as of ['sheets', 'files'] as const) {
+      const [without, thin, wide] = [await straw(as, 0), await straw(as, 0.05), await straw(as, 0.1)];
+      // The margin of the letters grows as the width does.
+      expect(thin).toBeGreaterThan(without);
+      expect((wide - without) / (thin - without)).toBeGreaterThan(1.8);
+      expect((wide - without) / (thin - without)).toBeLessThan(2.2);
+    }
   });
   it('comes as a file each, with a list of what was left out', async () => {
     const made = must(await makeSeries(run(), options('files'), quiet));

@@ -6,6 +6,7 @@ import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import { trapped } from '#core/output/trap';
 import { writePdf } from '#core/output/pdf/pdf';
 import { PLAIN_INK } from '#core/piece/inks';
+import { makeStroke } from '#core/piece/make';
 import type { Ink, Item, Piece } from '#core/piece/types';
 import type { Faces } from '#core/setting/settingOf';
 import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
@@ -84,6 +85,18 @@ describe('trapping', () => {
     const drawing = drawPiece(on(ground, letters), all);
     expect(bare(await platesOf(drawing, false), moved)).toBeGreaterThan(40);
     expect(bare(await platesOf(trapped(drawing, WIDTH_MM), true), moved)).toBe(0);
+  });
+  it('leaves no paper beside a stroke with ends, dashed or not', async () => {
+    for (const dash of [null, { onMm: 3, offMm: 2 }]) {
+      const ground = on('sea', 'Rust').items[0]!;
+      const bow = {
+        ...curve({ kind: 'line', from: { x: 7, y: 5 }, to: { x: 23, y: 14 } }, 'bow'),
+        stroke: { ...makeStroke('Rust', 1.6), dash },
+      };
+      const drawing = drawPiece({ ...on('sea', 'Rust'), items: [ground, bow] }, all);
+      expect(bare(await platesOf(drawing, false), 'Rust')).toBeGreaterThan(40);
+      expect(bare(await platesOf(trapped(drawing, WIDTH_MM), true), 'Rust')).toBe(0);
+    }
   });
   it('spreads by the width asked for, the lighter ink into the darker', async () => {
     const disc = { ...curve(circle(6, 15, 10), 'disc'), fill: 'sun' };
