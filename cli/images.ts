@@ -1,10 +1,11 @@
 import { imageIdsOf } from '#core/drawing/items/index';
 import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { imageSize } from 'image-size';
 import type { Pictures } from '#core/drawing/pictures';
 import { decodePicture, type RenderPixels } from '#core/output/pictures';
+import type { FoundImage } from '#core/output/seriesRow';
 import type { CarriedImage, ImageFormat } from '#core/import/pieceFile';
 import { isPicture, type Piece } from '#core/piece/types';
 
@@ -50,4 +51,29 @@ export async function picturesOf(
     if (decoded) pictures.set(imageId, decoded);
   }
   return pictures;
+}
+
+/** Pixels of a picture beyond which it is not decoded. */
+const MOST_PIXELS = 120e6;
+/**
+ * An image of a file, decoded, under the name that its content gives it; or why it is none. PNG and JPEG are taken as
+ * they are.
+ */
+export async function imageAt(file: string, render: RenderPixels): Promise<FoundImage | string> {
+  const said = `“${basename(file)}”`;
+  try {
+    const bytes = await readFile(file);
+    const { width, height, type = '' } = imageSize(bytes);
+    if (width * height > MOST_PIXELS)
+      return `${said} has ${width} × ${height} pixels, which is too many. Save it smaller.`;
+    const format = FORMATS[type];
+    if (format === 'png' || format === 'jpeg') {
+      const decoded = await decodePicture({ format, bytes, widthPx: width, heightPx: height, rgba: null }, render);
+      const imageId = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
+      if (decoded) return { imageId, file: decoded };
+    }
+  } catch {
+    // What cannot be read is told of as one that is none.
+  }
+  return `${said} is neither a PNG nor a JPEG picture, or it is damaged. Save it anew as one of these.`;
 }

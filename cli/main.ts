@@ -14,8 +14,9 @@ ${formats}
       [--cutlines]
   under-arc series PIECE TABLE.csv OUT.pdf|OUT.zip
                                         a piece for every row, on sheets or a PDF each [--paper=320x450 …] [--marks]
-      [--map=COLUMN=WORDS …] gives a column to the lettering with these words, [--file=COLUMN] names the files,
-      [--quantity=COLUMN] says how many of each row; [--trap=0.1] and [--standard=x1a] as for a PDF
+      [--map=COLUMN=WORDS …] gives a column to the lettering with these words
+      or the picture of this name, [--file=COLUMN] names the files, [--quantity=COLUMN] says how many of each row;
+      [--pages] makes a page of each row; [--trap=0.1] and [--standard=x1a] as for a PDF. Pictures lie beside the table
   under-arc check PIECE                 says what is wrong with a piece, or that nothing is
   under-arc help                        this text
 

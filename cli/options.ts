@@ -14,6 +14,8 @@ export interface Options extends FileOptions {
   /** The columns that name the file of a row, and how many are made of it. */
   readonly file: string | null;
   readonly quantity: string | null;
+  /** Whether a series comes as a page each, not on sheets. */
+  readonly pages: boolean;
 }
 
 const NUMBERS = {
@@ -51,10 +53,11 @@ const OPTIONS = {
   map: { type: 'string', multiple: true },
   file: { type: 'string' },
   quantity: { type: 'string' },
+  pages: { type: 'boolean' },
 } as const;
 
 /** Switches of a series alone. */
-type OfSeries = 'map' | 'file' | 'quantity';
+type OfSeries = 'map' | 'file' | 'quantity' | 'pages';
 
 /** What each switch is about. */
 const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof FileOptions>> = {
@@ -138,7 +141,8 @@ export function readOptions(args: readonly string[]): Options | string {
       | 'seen'
       | 'box'
       | 'slug'
-      | 'dated',
+      | 'dated'
+      | 'pages',
   ): boolean => values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined);
@@ -173,5 +177,6 @@ export function readOptions(args: readonly string[]): Options | string {
     map: (values.map as string[] | undefined) ?? [],
     file: (values.file as string | undefined) ?? null,
     quantity: (values.quantity as string | undefined) ?? null,
+    pages: is('pages'),
   };
 }

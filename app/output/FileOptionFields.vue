@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { STANDARDS } from './standards';
 import { DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileFormat, FileOptions } from '#core/output/formats/index';
 import { MARKS_AWAY, MARKS_WIDTH } from '#core/output/marks/printMarks';
@@ -14,10 +15,6 @@ const set = (next: Partial<FileOptions>): null => {
   emit('change', next);
   return null;
 };
-const STANDARDS = [
-  { value: 'x4', name: 'PDF/X-4' },
-  { value: 'x1a', name: 'PDF/X-1a' },
-] as const;
 /** How many pixels a picture will have, or why there is none. */
 const pixels = computed(() => {
   const { imposition, dpi } = props.options;

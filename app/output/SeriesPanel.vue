@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { proxy } from 'comlink';
-import { layOut, type Imposition } from '#core/output/impose';
-import { TRAP_LIMITS } from '#core/output/trap';
+import { layOut } from '#core/output/impose';
 import type { RowProblem } from '#core/output/series';
-import { isLettering } from '#core/piece/types';
+import { isLettering, isPicture } from '#core/piece/types';
 import { download, fileStem, saidSize } from '~/utils/download';
 import { usePiece } from '~/stores/piece';
 import { heavyWork } from '~/workers/door';
+import type { SeriesAsked } from '~/workers/series';
 import { useSeriesTable } from './useSeriesTable';
 
 /**
@@ -17,43 +17,48 @@ const emit = defineEmits<{ sheet: [svg: string] }>();
 const store = usePiece();
 const pasted = ref('');
 const COLUMNS = [
-  { key: 'quantityColumn', name: 'Copies', none: 'one of each', ways: ['sheets'] },
+  { key: 'quantityColumn', name: 'Copies', none: 'one of each', ways: ['sheets', 'pages'] },
   { key: 'fileColumn', name: 'File names', none: 'the words', ways: ['files'] },
 ] as const;
-const asked = computed(() => COLUMNS.filter(({ ways }) => (ways as readonly string[]).includes(as.value)));
-const as = ref<'sheets' | 'files'>('sheets');
-const WAYS = [
-  { value: 'sheets', name: 'on sheets' },
-  { value: 'files', name: 'a file each' },
-] as const;
-const marks = ref(true);
-const trapMm = ref(0);
-const imposition = shallowRef<Imposition>({
-  widthMm: 320,
-  heightMm: 450,
-  marginMm: 10,
-  gutterMm: Math.max(2 * store.piece!.sheet.bleedMm, 4),
-  nested: false,
-  turned: true,
+const asked = computed(() => COLUMNS.filter(({ ways }) => (ways as readonly string[]).includes(options.value.as)));
+const options = shallowRef<SeriesAsked>({
+  as: 'sheets',
+  imposition: {
+    widthMm: 320,
+    heightMm: 450,
+    marginMm: 10,
+    gutterMm: Math.max(2 * store.piece!.sheet.bleedMm, 4),
+    nested: false,
+    turned: true,
+  },
+  marks: true,
+  trapMm: 0,
+  standard: 'x4',
 });
+/** What a series is written as, by the way it is made. */
+const WRITTEN = {
+  sheets: { ending: 'pdf', mediaType: 'application/pdf', one: 'sheet', many: 'sheets' },
+  pages: { ending: 'pdf', mediaType: 'application/pdf', one: 'page', many: 'pages' },
+  files: { ending: 'zip', mediaType: 'application/zip', one: 'file', many: 'files' },
+} as const;
 const problems = ref<readonly RowProblem[]>([]);
 const made = ref('');
 const checked = ref(false);
 const progress = ref<{ done: number; of: number } | null>(null);
 const fileInput = useTemplateRef<HTMLInputElement>('fileInput');
-const { table, notes, mapping, columns, problem, take, fromFile, map, choose } = useSeriesTable(() => {
-  made.value = '';
-  problems.value = [];
-  checked.value = false;
-});
+const imageInput = useTemplateRef<HTMLInputElement>('imageInput');
+const { table, notes, mapping, columns, images, source, problem, take, fromFile, fromFiles, map, choose } =
+  useSeriesTable(() => {
+    made.value = '';
+    problems.value = [];
+    checked.value = false;
+  });
 
 const letterings = computed(() => store.piece!.items.filter(isLettering).filter((one) => !one.hidden));
-const layout = computed(() => layOut(store.piece!.sheet, imposition.value));
+const pictures = computed(() => store.piece!.items.filter(isPicture).filter((one) => !one.hidden));
+const named = computed(() => pictures.value.some(({ id }) => mapping.value[id] !== undefined));
+const layout = computed(() => layOut(store.piece!.sheet, options.value.imposition));
 
-function setTrap(mm: number): null {
-  trapMm.value = mm;
-  return null;
-}
 /** Counts the work that is under way: how far an earlier one was may be told after it is over. */
 let runs = 0;
 async function run(work: (told: (done: number, of: number) => void) => Promise<void>): Promise<void> {
@@ -74,7 +79,7 @@ async function run(work: (told: (done: number, of: number) => void) => Promise<v
 }
 const check = (): Promise<void> =>
   run(async (told) => {
-    const found = await heavyWork().checkSeriesRows(store.piece!, table.value!, { ...mapping.value }, told);
+    const found = await heavyWork().checkSeriesRows(store.piece!, source.value!, told);
     if (!found.ok) {
       problem.value = found.problem.message;
       return;
@@ -85,19 +90,7 @@ const check = (): Promise<void> =>
 const make = (): Promise<void> =>
   run(async (told) => {
     const from = performance.now();
-    const file = await heavyWork().makeSeriesFile(
-      store.piece!,
-      table.value!,
-      { ...mapping.value },
-      {
-        as: as.value,
-        imposition: { ...imposition.value },
-        marks: marks.value,
-        trapMm: trapMm.value,
-        columns: columns.value,
-      },
-      told,
-    );
+    const file = await heavyWork().makeSeriesFile(store.piece!, source.value!, options.value, told);
     if (!file.ok) {
       problem.value = file.problem.message;
       return;
@@ -105,23 +98,24 @@ const make = (): Promise<void> =>
     const { bytes, pages, problems: left } = file.value;
     problems.value = left;
     checked.value = true;
-    const name = `${fileStem(store.piece!.name)}-series.${as.value === 'sheets' ? 'pdf' : 'zip'}`;
-    download(bytes, name, as.value === 'sheets' ? 'application/pdf' : 'application/zip');
-    made.value = `${name}: ${file.value.made} of ${table.value!.rows.length} rows on ${pages} ${as.value === 'sheets' ? (pages === 1 ? 'sheet' : 'sheets') : 'files'}, ${saidSize(bytes.length)}, in ${((performance.now() - from) / 1000).toFixed(1)} s.`;
+    const { ending, mediaType, one, many } = WRITTEN[options.value.as];
+    const name = `${fileStem(store.piece!.name)}-series.${ending}`;
+    download(bytes, name, mediaType);
+    made.value = `${name}: ${file.value.made} of ${table.value!.rows.length} rows on ${pages} ${pages === 1 ? one : many}, ${saidSize(bytes.length)}, in ${((performance.now() - from) / 1000).toFixed(1)} s.`;
   });
+const imposition = computed(() => options.value.imposition);
 watch(
-  [table, mapping, imposition, columns, () => store.piece],
+  [source, imposition, () => store.piece],
   async () => {
-    const given = [table.value, mapping.value, imposition.value, columns.value] as const;
+    const given = [source.value, imposition.value] as const;
     if (!given[0]) {
       emit('sheet', '');
       return;
     }
     const shown = await heavyWork()
-      .previewSeries(store.piece!, given[0], { ...given[1] }, { imposition: given[2], columns: given[3] })
+      .previewSeries(store.piece!, given[0], given[1])
       .catch(() => ({ ok: false as const }));
-    if ([table.value, mapping.value, imposition.value, columns.value].every((now, i) => now === given[i]))
-      emit('sheet', shown.ok ? shown.value : '');
+    if (source.value === given[0] && imposition.value === given[1]) emit('sheet', shown.ok ? shown.value : '');
   },
   { immediate: true },
 );
@@ -167,54 +161,49 @@ watch(
         none="stays as it is"
         :model-value="mapping[one.id] ?? null"
         @update:model-value="(column) => map(one.id, column)" />
-      <ChoiceBar
-        label="Made as"
-        :options="WAYS"
-        :model-value="as"
-        @change="
-          (way) => {
-            as = way;
-          }
-        " />
       <ColumnChoice
-        v-for="one in asked"
-        :key="one.key"
-        :label="one.name"
+        v-for="one in pictures"
+        :key="one.id"
+        :label="`Column for the picture ${one.name}`"
         :said="one.name"
         :columns="table.columns"
-        :none="one.none"
-        :model-value="columns[one.key]"
-        @update:model-value="(column) => choose(one.key, column)" />
-      <template v-if="as === 'sheets'">
-        <ImpositionFields
-          :imposition="imposition"
-          :layout="layout.ok ? layout.value : null"
-          @change="
-            (next) => {
-              imposition = next;
-            }
-          " />
-        <p v-if="!layout.ok" class="problem">{{ layout.problem.message }}</p>
-      </template>
-      <TickField
-        :model-value="marks"
-        @change="
-          (value) => {
-            marks = value;
-          }
-        "
-        >Crop marks</TickField
-      >
-      <div class="row">
-        <span class="label">Trapping</span
-        ><QuantityField
-          label="Trapping"
-          :model-value="trapMm"
-          :limits="TRAP_LIMITS"
-          :step="0.02"
-          :places="2"
-          :commit="setTrap" />
+        none="stays as it is"
+        :model-value="mapping[one.id] ?? null"
+        @update:model-value="(column) => map(one.id, column)" />
+      <div v-if="named" class="acts">
+        <button class="key" type="button" @click="imageInput?.click()">Pictures…</button>
+        <span class="quiet said" role="status">{{
+          images.length === 0 ? 'Choose the files that the rows name.' : `${images.length} chosen`
+        }}</span>
+        <input
+          ref="imageInput"
+          class="visually-hidden"
+          type="file"
+          accept="image/png,image/jpeg"
+          multiple
+          aria-label="Pictures of the rows"
+          tabindex="-1"
+          data-row-pictures
+          @change="fromFiles" />
       </div>
+      <SeriesOptionFields
+        :options="options"
+        :layout="layout"
+        @change="
+          (next) => {
+            options = next;
+          }
+        ">
+        <ColumnChoice
+          v-for="one in asked"
+          :key="one.key"
+          :label="one.name"
+          :said="one.name"
+          :columns="table.columns"
+          :none="one.none"
+          :model-value="columns[one.key]"
+          @update:model-value="(column) => choose(one.key, column)" />
+      </SeriesOptionFields>
       <div v-if="progress" class="progress">
         <ShareBar :share="progress.done / Math.max(progress.of, 1)" />
         <span role="status">{{ progress.done }} of {{ progress.of }}</span>
@@ -226,7 +215,7 @@ watch(
           class="key main"
           type="button"
           data-series="make"
-          :disabled="Object.keys(mapping).length === 0 || (as === 'sheets' && !layout.ok)"
+          :disabled="Object.keys(mapping).length === 0 || (options.as === 'sheets' && !layout.ok)"
           @click="make">
           Export series
         </button>

@@ -1,7 +1,22 @@
 import { decodeTable, readTable, type SeriesTable } from '#core/import/table';
 import { guessMapping } from '#core/output/series';
 import { usePiece } from '~/stores/piece';
-import type { SeriesColumns } from '~/workers/series';
+import type { SeriesColumns, SeriesSource } from '~/workers/series';
+
+/** Files of pictures that the rows of a series name. */
+function useRowPictures(changed: () => void) {
+  const images = shallowRef<readonly File[]>([]);
+  function fromFiles(event: Event): void {
+    const input = event.target as HTMLInputElement;
+    const more = [...(input.files ?? [])];
+    input.value = '';
+    if (more.length === 0) return;
+    const names = new Set(more.map(({ name }) => name));
+    images.value = [...images.value.filter(({ name }) => !names.has(name)), ...more];
+    changed();
+  }
+  return { images, fromFiles };
+}
 
 /**
  * The table of a series, and what its columns are used for.
@@ -16,6 +31,7 @@ export function useSeriesTable(changed: () => void) {
   const mapping = ref<Record<string, number>>({});
   /** Columns that are not of words: how often a row is made, and what its file is called. */
   const columns = shallowRef<SeriesColumns>({ fileColumn: null, quantityColumn: null });
+  const { images, fromFiles } = useRowPictures(changed);
   /** Why the table cannot be read; empty where it can. */
   const problem = ref('');
 
@@ -59,5 +75,15 @@ export function useSeriesTable(changed: () => void) {
       for (const [id, at] of Object.entries(mapping.value)) if (at === column) map(id, null);
   }
 
-  return { table, notes, mapping, columns, problem, take, fromFile, map, choose };
+  /** All that a series is made from; null without a table. */
+  const source = computed<SeriesSource | null>(
+    () =>
+      table.value && {
+        table: table.value,
+        mapping: { ...mapping.value },
+        columns: columns.value,
+        images: images.value,
+      },
+  );
+  return { table, notes, mapping, columns, images, source, problem, take, fromFile, fromFiles, map, choose };
 }

@@ -1,13 +1,16 @@
-import { extname } from 'node:path';
+import { readdir } from 'node:fs/promises';
+import { dirname, extname, join } from 'node:path';
 import { decodeTable, readTable, type SeriesTable } from '#core/import/table';
 import { columnOf, guessMapping, readMapping } from '#core/output/series';
-import { makeSeries, type SeriesRun } from '#core/output/seriesRun';
+import { fileNamed, remembering, type SeriesRun } from '#core/output/seriesRow';
+import { isNamed, makeSeries, type SeriesWay } from '#core/output/seriesRun';
 import type { Piece } from '#core/piece/types';
 import { fail, ok, type Result } from '#core/result';
+import { imageAt } from '../images';
 import { bytesOf, readFileAsPiece } from '../opened';
 import type { Options } from '../options';
 import { complain, say } from '../report';
-import { profile } from '../tools';
+import { profile, renderPixels } from '../tools';
 import { written } from '../written';
 
 /** What the columns of a table are for, as the call says, or as their names do. */
@@ -23,6 +26,17 @@ function columnsOf(
       return fail({ code: 'no-column', value: said, message: `The table has no column “${said}”.` });
   const [fileColumn, quantityColumn] = [file, quantity].map((said) => (said === null ? null : columnOf(table, said)));
   return ok({ mapping: mapping.value, fileColumn, quantityColumn });
+}
+
+/** What finds the image that a row names in the folder of the table. */
+function imageFinder(folder: string): NonNullable<SeriesRun['findImage']> {
+  const remember = remembering();
+  return async (name) => {
+    const files = (await readdir(folder).catch(() => [])).map((file) => ({ name: file })),
+      file = fileNamed(files, name)?.name;
+    if (!file) return `The picture “${name}” is not beside the table.`;
+    return remember(file, () => imageAt(join(folder, file), renderPixels));
+  };
 }
 
 /** The rows of a table that is written as text; null where there are none, which is said. */
@@ -52,7 +66,8 @@ export async function series(from: string, list: string, to: string, options: Op
     return 2;
   }
   complain(table.notes.map((message) => ({ code: 'note', message })));
-  const run = { ...opened, table: table, ...columns.value };
+  const as: SeriesWay = ending === '.zip' ? 'files' : options.pages ? 'pages' : 'sheets';
+  const run = { ...opened, table, ...columns.value, findImage: imageFinder(dirname(list)) };
   const imposition = options.imposition ?? {
     widthMm: 320,
     heightMm: 450,
@@ -64,13 +79,12 @@ export async function series(from: string, list: string, to: string, options: Op
   const made = await makeSeries(
     run,
     {
-      as: ending === '.pdf' ? 'sheets' : 'files',
+      as,
       imposition,
-      cropMarks: options.marks,
+      marks: options.marks,
       trapMm: options.trapMm,
       pdf: {
-        marks: options.marks && ending === '.zip',
-        profile: await profile(opened.piece.process.stock),
+        profile: isNamed({ as, standard: options.standard }) ? null : await profile(opened.piece.process.stock),
         standard: options.standard,
       },
     },
@@ -88,8 +102,6 @@ export async function series(from: string, list: string, to: string, options: Op
     })),
   );
   if (!(await written(to, made.value.bytes))) return 1;
-  say(
-    `${to}: ${made.value.made} of ${table.rows.length} rows on ${made.value.pages} ${ending === '.pdf' ? 'sheets' : 'files'}`,
-  );
+  say(`${to}: ${made.value.made} of ${table.rows.length} rows on ${made.value.pages} ${as}`);
   return 0;
 }

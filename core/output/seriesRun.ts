@@ -1,79 +1,15 @@
-import { cutTo } from '../fields/wellFormed';
 import { strToU8, zipSync } from 'fflate';
-import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
-import { settingOf, type Faces } from '../setting/settingOf';
-import type { Pictures } from '../drawing/pictures';
+import type { Drawing } from '../drawing/drawPiece';
+import { cutTo } from '../fields/wellFormed';
+import { isLettering } from '../piece/types';
+import { fail, ok, type Result } from '../result';
 import { imposed, layOut, type Imposition, type Layout } from './impose';
 import { sheetMarks } from './marks/sheetMarks';
-import { trapped } from './trap';
 import type { PdfPage } from './pdf/page';
 import { writePdf, writePdfPages, type PdfOptions } from './pdf/pdf';
-import { pieceOfRow, type RowProblem, type SeriesMapping } from './series';
-import { type SeriesTable } from '../import/table';
-import { tracksOf } from '../curves';
-import type { Lettering, Piece } from '../piece/types';
-import { fail, ok, type Problem, type Result } from '../result';
-import { linesOf } from '../setting/line/set';
-
-export interface SeriesRun {
-  readonly piece: Piece;
-  readonly table: SeriesTable;
-  readonly mapping: SeriesMapping;
-  /** The column that names the file of a row; its words where there is none. */
-  readonly fileColumn?: number | null;
-  /** The column that says how many are made of a row; one each where there is none. */
-  readonly quantityColumn?: number | null;
-  readonly faces: Faces;
-  readonly pictures?: Pictures;
-}
-
-/**
- * Problems of a row that would be seen in print: words without room, characters that the face lacks, a fit that is not
- * met.
- */
-const SEEN: ReadonlySet<string> = new Set(['missing-character', 'fit-not-met', 'overset', 'no-words']);
-
-/** A row drawn, and everything wrong with it. */
-export function drawRow(
-  { piece, table, mapping, faces, pictures }: SeriesRun,
-  row: number,
-): { readonly drawing: Drawing; readonly problems: readonly RowProblem[] } {
-  const own = pieceOfRow(piece, mapping, table.rows[row]!, faces);
-  const drawing = drawPiece(own, faces, pictures);
-  const problems: Problem[] = [...drawing.problems];
-  const tracks = tracksOf(own);
-  for (const item of own.items) {
-    if (item.type !== 'lettering' || item.hidden) continue;
-    if (mapping[item.id] !== undefined && item.wording.trim() === '')
-      problems.push({
-        code: 'no-words',
-        field: item.id,
-        message: `The column “${table.columns[mapping[item.id]!]}” is empty here.`,
-      });
-    const over = oversetOf(item, tracks, faces);
-    if (over > 0)
-      problems.push({
-        code: 'overset',
-        field: item.id,
-        value: over,
-        message: `“${item.wording.slice(0, 30)}” is ${over.toFixed(2)} mm longer than its room.`,
-      });
-  }
-  const stops = new Set(blocking(drawing));
-  // Words that leave some of their room are told of; they can be printed.
-  const loose = (one: Problem): boolean => one.code === 'fit-not-met' && Number(one.value) > 0;
-  return {
-    drawing,
-    problems: problems
-      .filter((one) => SEEN.has(one.code) || stops.has(one))
-      .map((problem) => ({ row: row + 2, problem, stops: !loose(problem) })),
-  };
-}
-
-function oversetOf(lettering: Lettering, tracks: ReturnType<typeof tracksOf>, faces: Faces): number {
-  const set = settingOf(lettering, tracks, faces);
-  return set.ok ? Math.max(0, ...linesOf(set.value).map(({ overset }) => overset.beforeMm + overset.afterMm)) : 0;
-}
+import type { RowProblem } from './series';
+import { drawRow, quantityOf, type SeriesRun } from './seriesRow';
+import { trapped } from './trap';
 
 /** Called between rows: how far it is. What it throws ends the run, and nothing is left of it. */
 export type OnRow = (done: number, of: number) => void | Promise<void>;
@@ -83,19 +19,33 @@ export async function checkSeries(run: SeriesRun, onRow: OnRow): Promise<RowProb
   const problems: RowProblem[] = [];
   for (let row = 0; row < run.table.rows.length; row++) {
     await onRow(row, run.table.rows.length);
-    problems.push(...drawRow(run, row).problems);
+    problems.push(...(await drawRow(run, row)).problems);
   }
   return problems;
 }
 
+/**
+ * Whether the files of a series name their printing condition alone instead of each carrying its profile, as PDF/X-1a
+ * allows: a tenth of the size.
+ */
+export const isNamed = ({
+  as,
+  standard,
+}: {
+  readonly as: SeriesWay;
+  readonly standard?: PdfOptions['standard'];
+}): boolean => as === 'files' && standard === 'x1a';
+
+/** How a series is made: on sheets of paper, many copies each; as one file, a page each; or as a file each. */
+export type SeriesWay = 'sheets' | 'pages' | 'files';
+
 export interface SeriesOptions {
-  /** On sheets of paper, many copies each, or every row as a file of its own. */
-  readonly as: 'sheets' | 'files';
+  readonly as: SeriesWay;
   readonly imposition: Imposition;
-  readonly cropMarks: boolean;
+  readonly marks: boolean;
   /** How far inks that meet are spread into each other, mm; 0 for not at all. */
   readonly trapMm: number;
-  readonly pdf: PdfOptions;
+  readonly pdf: Omit<PdfOptions, 'marks'>;
 }
 
 export interface SeriesMade {
@@ -116,55 +66,97 @@ const fileName = (text: string): string =>
     60,
   ) || 'row';
 
-/** The most that is made of one row. */
-const MOST_OF_ROW = 1000;
-
-/** How many are made of a row: a whole number from 0 on; one where the column is empty or says something else. */
-export function quantityOf({ table, quantityColumn }: SeriesRun, row: number): number {
-  const said =
-    quantityColumn === null || quantityColumn === undefined ? '' : (table.rows[row]![quantityColumn] ?? '').trim();
-  return /^\d{1,4}$/.test(said) ? Math.min(Number(said), MOST_OF_ROW) : 1;
+/** What a row is called: what the column for that says, or all its words. */
+function wordsOf({ piece, table, mapping, fileColumn }: SeriesRun, row: number): string {
+  const letterings = new Set(piece.items.filter(isLettering).map(({ id }) => id));
+  const columns =
+    fileColumn === null || fileColumn === undefined
+      ? Object.entries(mapping).flatMap(([id, column]) => (letterings.has(id) ? column : []))
+      : [fileColumn];
+  return columns.map((column) => table.rows[row]![column] ?? '').join(' ');
 }
 
-/** A row as it is printed: with its trapping where that is asked for. */
-const printed = (drawing: Drawing, { trapMm }: SeriesOptions): Drawing =>
-  trapMm > 0 ? trapped(drawing, trapMm) : drawing;
+/** A row that can be printed. */
+interface MadeRow {
+  readonly row: number;
+  readonly drawing: Drawing;
+}
+
+/** Rows as they are printed, one after the other, without those that have a problem, which are told. */
+async function* printedRows(
+  run: SeriesRun,
+  { trapMm }: SeriesOptions,
+  problems: RowProblem[],
+  onRow: OnRow,
+): AsyncGenerator<MadeRow> {
+  const { length } = run.table.rows;
+  for (let row = 0; row < length; row++) {
+    await onRow(row, length);
+    const { drawing, problems: own } = await drawRow(run, row);
+    problems.push(...own);
+    if (own.some((one) => one.stops)) continue;
+    yield { row, drawing: trapMm > 0 ? trapped(drawing, trapMm) : drawing };
+  }
+}
 
 /** The sheets of a series, drawn when they are asked for, so that only one of them is in memory. */
-function* sheetsOf(
+async function* sheetsOf(
+  rows: AsyncIterable<MadeRow>,
   run: SeriesRun,
   layout: Layout,
-  options: SeriesOptions,
-  problems: RowProblem[],
-  count: { made: number },
-): Generator<PdfPage> {
-  const {
-    table: { rows },
-    piece,
-  } = run;
+  { imposition, marks }: SeriesOptions,
+): AsyncGenerator<PdfPage> {
+  const { name, sheet } = run.piece;
   let drawings: Drawing[] = [];
   const page = (): PdfPage => {
     // A last sheet with one copy alone must not be filled with repeats of it.
     const used = { ...layout, places: layout.places.slice(0, drawings.length) };
     return {
-      drawing: imposed(piece.name, drawings, used, options.imposition),
-      lines: options.cropMarks ? sheetMarks(piece.sheet, used, options.imposition) : [],
+      drawing: imposed(name, drawings, used, imposition),
+      lines: marks ? sheetMarks(sheet, used, imposition) : [],
     };
   };
-  for (let row = 0; row < rows.length; row++) {
-    const { drawing, problems: own } = drawRow(run, row);
-    problems.push(...own);
-    if (own.some((one) => one.stops)) continue;
-    count.made++;
-    const laid = printed(drawing, options);
+  for await (const { row, drawing } of rows)
     for (let n = quantityOf(run, row); n > 0; n--) {
-      drawings.push(laid);
+      drawings.push(drawing);
       if (drawings.length < layout.places.length) continue;
       yield page();
       drawings = [];
     }
-  }
   if (drawings.length > 0) yield page();
+}
+
+/** The rows of a series as pages, each as often as it is made. */
+async function* pagesOf(rows: AsyncIterable<MadeRow>, run: SeriesRun): AsyncGenerator<PdfPage> {
+  for await (const { row, drawing } of rows) for (let n = quantityOf(run, row); n > 0; n--) yield { drawing };
+}
+
+/** A ZIP with a PDF for each row, and a list of what was left out. */
+async function filesOf(
+  rows: AsyncIterable<MadeRow>,
+  run: SeriesRun,
+  pdf: PdfOptions,
+  problems: readonly RowProblem[],
+): Promise<Uint8Array> {
+  const files: Record<string, Uint8Array> = {};
+  for await (const { row, drawing } of rows) {
+    const words = wordsOf(run, row);
+    const name = `${String(row + 1).padStart(4, '0')}-${fileName(words)}.pdf`;
+    files[name] = await writePdf({ ...drawing, name: `${run.piece.name}: ${words}` }, pdf);
+  }
+  if (problems.length > 0)
+    files['problems.txt'] = strToU8(
+      `${problems.map(({ row, problem, stops }) => `Row ${row}${stops ? ', left out' : ''}: ${problem.message}`).join('\n')}\n`,
+    );
+  return zipSync(files, { mtime: new Date('2000-01-01T12:00:00Z'), level: 0 });
+}
+
+/** Counts what goes by. */
+async function* counted<T>(list: AsyncIterable<T>, count: { n: number }): AsyncGenerator<T> {
+  for await (const one of list) {
+    count.n++;
+    yield one;
+  }
 }
 
 /**
@@ -172,60 +164,35 @@ function* sheetsOf(
  * left out and told.
  *
  * @param onRow may throw to cancel
- * @returns one PDF of sheets, or a ZIP with a PDF each; `nothing-made` where every row has a problem, and why copies
- *   cannot be laid out
+ * @returns one PDF of sheets or of a page each, or a ZIP with a PDF each; `nothing-made` where every row has a problem,
+ *   and why copies cannot be laid out
  */
 export async function makeSeries(run: SeriesRun, options: SeriesOptions, onRow: OnRow): Promise<Result<SeriesMade>> {
-  const {
-    table: { rows },
-    piece,
-  } = run;
   const problems: RowProblem[] = [];
-  const count = { made: 0 };
-  const pdf: PdfOptions = { ...options.pdf, trapped: options.trapMm > 0 };
-  const nothing = (): Result<SeriesMade> =>
-    fail({
-      code: 'nothing-made',
-      value: problems,
-      message: `Every row has a problem, so no file was made. Row ${problems[0]!.row}: ${problems[0]!.problem.message}`,
-    });
-  if (options.as === 'sheets') {
-    const layout = layOut(piece.sheet, options.imposition);
-    if (!layout.ok) return layout;
-    const pages = sheetsOf(run, layout.value, options, problems, count);
-    let number = 0;
-    const bytes = await writePdfPages(piece.name, pages, { ...pdf, marks: false }, async (page) => {
-      number = page + 1;
-      await onRow(Math.min(rows.length, page * layout.value.places.length), rows.length);
-    });
-    return count.made === 0 ? nothing() : ok({ bytes, made: count.made, problems, pages: number });
+  const made = { n: 0 },
+    pages = { n: 0 };
+  const rows = counted(printedRows(run, options, problems, onRow), made);
+  const pdf: PdfOptions = {
+    ...options.pdf,
+    marks: options.marks && options.as !== 'sheets',
+    trapped: options.trapMm > 0,
+  };
+  let bytes: Uint8Array;
+  if (options.as === 'files') {
+    bytes = await filesOf(rows, run, pdf, problems);
+    pages.n = made.n;
+  } else {
+    const layout = options.as === 'sheets' ? layOut(run.piece.sheet, options.imposition) : null;
+    if (layout && !layout.ok) return layout;
+    const drawn = layout ? sheetsOf(rows, run, layout.value, options) : pagesOf(rows, run);
+    bytes = await writePdfPages(run.piece.name, counted(drawn, pages), pdf);
   }
-  const files: Record<string, Uint8Array> = {};
-  for (let row = 0; row < rows.length; row++) {
-    await onRow(row, rows.length);
-    const { drawing, problems: own } = drawRow(run, row);
-    problems.push(...own);
-    if (own.some((one) => one.stops)) continue;
-    count.made++;
-    const words = (
-      run.fileColumn === null || run.fileColumn === undefined ? Object.values(run.mapping) : [run.fileColumn]
-    )
-      .map((column) => rows[row]![column] ?? '')
-      .join(' ');
-    files[`${String(row + 1).padStart(4, '0')}-${fileName(words)}.pdf`] = await writePdf(
-      { ...printed(drawing, options), name: `${piece.name}: ${words}` },
-      pdf,
-    );
-  }
-  if (count.made === 0) return nothing();
-  if (problems.length > 0)
-    files['problems.txt'] = strToU8(
-      `${problems.map(({ row, problem, stops }) => `Row ${row}${stops ? ', left out' : ''}: ${problem.message}`).join('\n')}\n`,
-    );
-  return ok({
-    bytes: zipSync(files, { mtime: new Date('2000-01-01T12:00:00Z'), level: 0 }),
-    made: count.made,
-    problems,
-    pages: count.made,
+  const [first] = problems;
+  if (pages.n > 0) return ok({ bytes, made: made.n, problems, pages: pages.n });
+  const why = first ? `Row ${first.row}: ${first.problem.message}` : 'Its table says of every row that none is made.';
+  return fail({
+    code: 'nothing-made',
+    value: problems,
+    message: `${first ? 'Every row has a problem, so no' : 'No'} file was made. ${why}`,
   });
 }

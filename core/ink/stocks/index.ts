@@ -19,6 +19,8 @@ interface Stock {
   /** What print files say of the printing condition, and of where its colours come from (ISO 32000-1, table 365). */
   readonly about: string;
   readonly source: string;
+  /** The name under which the characterisation data are registered as a printing condition. */
+  readonly registered: string;
 }
 
 /** One entry a paper; its profile is `profiles/NAME.icc`. */
@@ -29,6 +31,7 @@ export const STOCKS = {
     title: 'Coated paper',
     about: 'Offset on coated paper',
     source: 'Offset on coated paper, made from the FOGRA39 characterisation data',
+    registered: 'FOGRA39',
   },
   uncoated: {
     tables: uncoated,
@@ -36,6 +39,7 @@ export const STOCKS = {
     title: 'Uncoated paper',
     about: 'Offset on uncoated white paper',
     source: 'Offset on uncoated white paper, made from the FOGRA29 characterisation data',
+    registered: 'FOGRA29',
   },
   newsprint: {
     tables: newsprint,
@@ -43,6 +47,7 @@ export const STOCKS = {
     title: 'Newsprint',
     about: 'Coldset offset on newsprint',
     source: 'Coldset offset on newsprint, made from the characterisation data of CGATS TR 002',
+    registered: 'CGATS TR 002',
   },
 } as const satisfies Record<string, Stock>;
 export type StockName = keyof typeof STOCKS;

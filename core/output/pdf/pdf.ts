@@ -30,8 +30,11 @@ export interface PdfOptions extends PageMarks {
   readonly trapped?: boolean;
   /** PDF/X-4, or PDF/X-1a:2003, which knows no transparency; the first where it is left out. */
   readonly standard?: 'x4' | 'x1a';
-  /** The CMYK profile of the paper, which becomes the output intent, compressed as PDF files hold it (zlib, RFC 1950). */
-  readonly profile: Uint8Array;
+  /**
+   * The CMYK profile of the paper, which becomes the output intent, compressed as PDF files hold it (zlib, RFC 1950).
+   * Null for PDF/X-1a that names the printing condition by its registered name alone, as its standard allows.
+   */
+  readonly profile: Uint8Array | null;
 }
 
 /** The date of files that do not say when they were made. */
@@ -138,16 +141,21 @@ function imageObject(
   return context.register(image);
 }
 
-function outputIntent(context: PDFContext, profile: Uint8Array, stock: StockName): PDFArray {
-  const { about, source } = STOCKS[stock];
-  const stream = context.stream(profile as unknown as string, { N: 4, Filter: 'FlateDecode' });
+/** Where the names of printing conditions are registered (ISO 15930-4, 6.4). */
+const REGISTRY = 'http://www.color.org';
+
+function outputIntent(context: PDFContext, profile: Uint8Array | null, stock: StockName): PDFArray {
+  const { about, source, registered } = STOCKS[stock];
   const intent = context.obj({});
   intent.set(PDFName.of('Type'), PDFName.of('OutputIntent'));
   intent.set(PDFName.of('S'), PDFName.of('GTS_PDFX'));
-  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of(`Under Arc ${stock}`));
+  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of(profile ? `Under Arc ${stock}` : registered));
   intent.set(PDFName.of('OutputCondition'), PDFString.of(about));
   intent.set(PDFName.of('Info'), PDFString.of(source));
-  intent.set(PDFName.of('DestOutputProfile'), context.register(stream));
+  if (profile) {
+    const stream = context.stream(profile as unknown as string, { N: 4, Filter: 'FlateDecode' });
+    intent.set(PDFName.of('DestOutputProfile'), context.register(stream));
+  } else intent.set(PDFName.of('RegistryName'), PDFString.of(REGISTRY));
   const list = PDFArray.withContext(context);
   list.push(context.register(intent));
   return list;
@@ -177,13 +185,11 @@ function infoOf(context: PDFContext, name: string, { date, standard, trapped }: 
  * profile as output intent, XMP metadata, as PDF/X-4 asks for (docs/print-pdf.md). The same drawings give the same
  * bytes.
  *
- * @param onPage called before each page with its number from 0; what it throws ends the writing
  */
 export async function writePdfPages(
   name: string,
-  pages: Iterable<PdfPage>,
+  pages: Iterable<PdfPage> | AsyncIterable<PdfPage>,
   options: PdfOptions,
-  onPage?: (page: number) => void | Promise<void>,
 ): Promise<Uint8Array> {
   const { profile, standard = 'x4', trapped = false } = options;
   const made = options.date ?? NO_DATE;
@@ -202,10 +208,8 @@ export async function writePdfPages(
   };
   const names = new Map<string, string>();
   let seen = fingerprint(options.date ? `${name}\n${xmpDate(made)}` : name),
-    count = 0,
     stock: StockName = 'coated';
-  for (const given of pages) {
-    await onPage?.(count++);
+  for await (const given of pages) {
     ({ stock } = given.drawing);
     for (const ink of printedInks(given.drawing)) {
       const { name, cmyk } = ink.plate;

@@ -6,6 +6,7 @@ import { unzipSync, zipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
 import { drawPiece } from '#core/drawing/drawPiece';
+import { frameOfPicture } from '#core/drawing/pictures';
 import { settingOf, type Faces } from '#core/setting/settingOf';
 import { areaOf, regionOf } from '#core/geometry/outlines/edges';
 import { imposed, layOut, repeated, type Imposition } from '#core/output/impose';
@@ -16,10 +17,12 @@ import { isZip, readPieceFile } from '#core/import/pieceFile';
 import { PLAIN_INK } from '#core/piece/inks';
 import { guessMapping, pieceOfRow } from '#core/output/series';
 import { decodeTable, readTable, SERIES_LIMITS, type SeriesTable } from '#core/import/table';
+import { drawRow, fileNamed, type SeriesRun } from '#core/output/seriesRow';
 import { checkSeries, makeSeries, type SeriesOptions } from '#core/output/seriesRun';
-import { isLettering, type Curve, type Lettering, type Piece } from '#core/piece/types';
+import { isLettering, type Curve, type Lettering, type Picture, type Piece } from '#core/piece/types';
 import { roomLeft } from '#core/setting/space/fill';
 import { roomsOn } from '#core/setting/space/rooms';
+import { fields, fileOf, pictureOf, pngOf } from '../../support/pictures';
 import { separated } from '../../support/plates';
 import { circle, curve, faces, HOME, lettering, piece, seat, spacing, track } from '../../support/pieces';
 
@@ -185,9 +188,9 @@ const badge = (): Piece => ({
 const options = (as: SeriesOptions['as']): SeriesOptions => ({
   as,
   imposition: paper(),
-  cropMarks: true,
+  marks: true,
   trapMm: 0,
-  pdf: { marks: false, profile },
+  pdf: { profile },
 });
 const quiet = (): void => {};
 
@@ -341,6 +344,104 @@ describe('a series', () => {
     expect(Object.keys(files)).toEqual(['0001-Ada-Fenwick-Signals.pdf', '0002-Tom-Reed-Tickets.pdf', 'problems.txt']);
     expect(Buffer.from(files['problems.txt']!).toString()).toContain('Row 4, left out: ');
     expect(Buffer.from(files['0001-Ada-Fenwick-Signals.pdf']!).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+  it('comes as one file with a page each, as often as its column says', async () => {
+    const some = {
+      ...run(),
+      table: table('Post,Name,Copies\nSignals,Ada,2\nLamps,Una,0\nTickets,Tom,\n'),
+      quantityColumn: 2,
+    };
+    const made = must(await makeSeries(some, options('pages'), quiet));
+    expect(made).toMatchObject({ made: 3, pages: 3 });
+    const file = join(folder, 'pages.pdf');
+    writeFileSync(file, made.bytes);
+    const said = execFileSync('pdfinfo', ['-box', file], { encoding: 'utf8' });
+    expect(said).toMatch(/Pages:\s+3/);
+    // The badge is 42 mm wide; about it are its bleed and marks.
+    const [, x0, x1] = /TrimBox:\s+(\S+)\s+\S+\s+(\S+)/.exec(said)!;
+    expect(((Number(x1) - Number(x0)) * 25.4) / 72).toBeCloseTo(42, 1);
+    expect(Number(x0)).toBeGreaterThan(10);
+  });
+  it('names the printing condition in PDF/X-1a files, which carry no profile', async () => {
+    const sizes = [];
+    for (const named of [false, true]) {
+      const pdf = named ? ({ profile: null, standard: 'x1a' } as const) : { profile };
+      const made = must(await makeSeries(run(), { ...options('files'), pdf }, quiet));
+      const [first] = Object.values(unzipSync(made.bytes));
+      sizes.push(first!.length);
+      const file = join(folder, 'named.pdf');
+      writeFileSync(file, first!);
+      const text = execFileSync('qpdf', ['--qdf', '--object-streams=disable', file, '-'], { encoding: 'latin1' });
+      expect(text.includes('/DestOutputProfile')).toBe(!named);
+      expect(text.includes('/OutputConditionIdentifier (FOGRA39)')).toBe(named);
+      expect(text.includes('/RegistryName (http://www.color.org)')).toBe(named);
+    }
+    expect(sizes[1]! * 5).toBeLessThan(sizes[0]!);
+  });
+  describe('with a column of pictures', () => {
+    const [wide, tall] = [
+      [60, 20],
+      [20, 60],
+    ].map(([w, h]) => pngOf(w!, h!, (x) => [x * 4, 0, 0, 255])) as [Buffer, Buffer];
+    const images = [
+      { name: 'Ada.png', file: fileOf(wide, 60, 20) },
+      { name: 'tom.PNG', file: fileOf(tall, 20, 60) },
+    ];
+    const withPortrait = (changes: Partial<Picture> = {}): SeriesRun => {
+      const picture = { ...pictureOf(fields(40), 40, { widthMm: 12, ...changes }), id: 'portrait', name: 'Portrait' };
+      const own = { ...badge(), items: [...badge().items, picture] };
+      const rows = table(
+        'Post,Name,portrait\nSignals,Ada,photos/ada.png\nTickets,Tom,TOM\nLamps,Una,una.png\nPoints,Kit,\n',
+      );
+      return {
+        piece: own,
+        table: rows,
+        mapping: guessMapping(own, rows),
+        faces: all,
+        findImage: async (name) => {
+          await Promise.resolve();
+          const found = fileNamed(images, name);
+          return found
+            ? {
+                imageId: (images.indexOf(found) + 1).toString(16).padStart(32, '0'),
+                file: { ...found.file, rgba: null },
+              }
+            : `“${name}” is missing.`;
+        },
+      };
+    };
+    /** Width and height on the sheet of the picture of a row, mm. */
+    async function shown(some: SeriesRun, row: number): Promise<readonly number[]> {
+      const { drawing, problems } = await drawRow(some, row);
+      expect(problems).toEqual([]);
+      const path = drawing.paths.find((one) => one.picture)!;
+      const { acrossX, downY } = frameOfPicture(path.trace);
+      expect(drawing.pictures.get(path.picture!.imageId)!.bytes).toBe([wide, tall][row]);
+      return [acrossX, downY];
+    }
+
+    it('gives a picture the image that the row names, whole in the room of the one that it had', async () => {
+      expect(withPortrait().mapping).toEqual({ name: 1, post: 0, portrait: 2 });
+      const [a, b] = [await shown(withPortrait(), 0), await shown(withPortrait(), 1)];
+      expect([a[0], a[1], b[0], b[1]].map((mm) => Number(mm!.toFixed(6)))).toEqual([12, 4, 4, 12]);
+    });
+    it('fills the room where the picture is cut to a curve', async () => {
+      const closed = badge().items.find((item) => item.type === 'curve' && item.shape.kind === 'circle')!;
+      const [a, b] = [
+        await shown(withPortrait({ within: closed.id }), 0),
+        await shown(withPortrait({ within: closed.id }), 1),
+      ];
+      expect([a[0], a[1], b[0], b[1]].map((mm) => Number(mm!.toFixed(6)))).toEqual([36, 12, 12, 36]);
+    });
+    it('leaves out rows whose picture is missing or not named, and says so', async () => {
+      const found = await checkSeries(withPortrait(), quiet);
+      expect(found.map(({ row, stops, problem }) => [row, stops, problem.code])).toEqual([
+        [4, true, 'no-image'],
+        [5, true, 'no-words'],
+      ]);
+      expect(found[0]!.problem.message).toBe('“una.png” is missing.');
+      expect(found[1]!.problem.message).toBe('The column “portrait” is empty here.');
+    });
   });
   it('prints rows whose words leave some of their room, and tells of them', async () => {
     const filled = {
