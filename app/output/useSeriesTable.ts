@@ -1,5 +1,6 @@
 import { decodeTable, readTable, type SeriesTable } from '#core/import/table';
 import { guessMapping } from '#core/output/series';
+import { isPicture } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import type { SeriesColumns, SeriesSource } from '~/workers/series';
 
@@ -65,6 +66,11 @@ export function useSeriesTable(changed: () => void) {
     const next = { ...mapping.value };
     if (column === null) Reflect.deleteProperty(next, id);
     else next[id] = column;
+    // What names pictures is no wording, whatever was guessed of it.
+    if (store.piece!.items.some((item) => item.id === id && isPicture(item)))
+      for (const item of store.piece!.items)
+        if (item.type === 'lettering' && column !== null && next[item.id] === column)
+          Reflect.deleteProperty(next, item.id);
     mapping.value = next;
     changed();
   }

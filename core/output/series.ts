@@ -13,9 +13,12 @@ export type SeriesMapping = Readonly<Record<string, number>>;
 
 const plain = (text: string): string => text.toLowerCase().replace(/\s+/g, ' ').trim();
 
+/** Whether a column says itself that it names pictures. */
+const isOfPictures = (column: string): boolean => /^(picture|photo|photograph|image)s?$/.test(plain(column));
+
 /**
- * A first guess: columns whose name is that of a lettering's words, else the columns in order; and those whose name is
- * that of a picture.
+ * A first guess: columns whose name is that of a lettering's words, else the columns in order; and for a picture
+ * the column of its name, for the first one else a column of pictures.
  */
 export function guessMapping(piece: Piece, { columns }: SeriesTable): SeriesMapping {
   const letterings = piece.items.filter((item): item is Lettering => item.type === 'lettering' && !item.hidden);
@@ -23,7 +26,9 @@ export function guessMapping(piece: Piece, { columns }: SeriesTable): SeriesMapp
   const shown = piece.items
     .filter(isPicture)
     .filter((one) => !one.hidden)
-    .map(({ id, name }) => [id, called(name)] as const)
+    .map(
+      ({ id, name }, i) => [id, called(name) < 0 && i === 0 ? columns.findIndex(isOfPictures) : called(name)] as const,
+    )
     .filter(([, at]) => at >= 0);
   const named = new Map(
     letterings.flatMap(({ id, wording }) => {

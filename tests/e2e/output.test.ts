@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { circle, curve, HOME, piece } from '../support/pieces';
+import { pngOf } from '../support/pictures';
 import { made } from './support';
 import { useBench } from './useBench';
 
@@ -247,6 +248,44 @@ describe('output', () => {
     await on.page.locator('[data-series=check]').click();
     await on.page.getByText(/Row 418, left out: .*漢/).waitFor({ timeout: 60_000 });
     expect((await on.bench.piece()).items).toEqual(badge().items);
+  });
+
+  it('gives each row of a series the picture that it names, and says which file is missing', async () => {
+    const shore = JSON.parse(readFileSync(`${HOME}/demo/8b-shore-badge.json`, 'utf8'));
+    await on.bench.open(await made(on.server, shore));
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await tab('Series');
+    await on.page
+      .getByLabel('Table of names')
+      .fill('Photo,Name\ngull,Gull Point\nTERN.png,Tern Weir\nheron,Heron Mere');
+    await on.page.getByRole('button', { name: 'Use this table' }).click();
+    const png = (name: string, shade: number) => ({
+      name,
+      mimeType: 'image/png',
+      buffer: pngOf(300, 200, () => [shade, 90, 60, 255]),
+    });
+    await on.page.locator('[data-row-pictures]').setInputFiles([png('gull.png', 20), png('tern.png', 200)]);
+    await on.page.getByText('2 chosen').waitFor();
+    // Each copy shows its own.
+    await expect
+      .poll(() =>
+        on.page
+          .locator('[data-preview] image')
+          .evaluateAll((list) => new Set(list.map((one) => one.getAttribute('href'))).size),
+      )
+      .toBe(2);
+    await on.page.locator('[data-series=check]').click();
+    await on.page.getByText(/Row 4, left out: The picture “heron” is not among the chosen files/).waitFor();
+    await on.page.locator('[data-row-pictures]').setInputFiles([png('Heron.PNG', 110)]);
+    await on.page.getByText('3 chosen').waitFor();
+    await on.page.locator('[data-series=check]').click();
+    await on.page.getByText('All rows are fine.').waitFor();
+    await on.page.getByRole('radio', { name: 'a page each' }).click();
+    const file = join(mkdtempSync(join(tmpdir(), 'under-arc-rows-')), 'rows.pdf');
+    writeFileSync(file, await take(() => on.page.locator('[data-series=make]').click()));
+    expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toMatch(/Pages:\s+3/);
+    const listed = execFileSync('pdfimages', ['-list', file], { encoding: 'utf8' });
+    expect(listed.match(/^ +[123] .* cmyk /gm)).toHaveLength(3);
   });
 
   it('offers to make a series again though how far it was is told after it was over', async () => {

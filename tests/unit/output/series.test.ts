@@ -422,6 +422,7 @@ describe('a series', () => {
 
     it('gives a picture the image that the row names, whole in the room of the one that it had', async () => {
       expect(withPortrait().mapping).toEqual({ name: 1, post: 0, portrait: 2 });
+      expect(guessMapping(withPortrait().piece, table('Photo,A,B\nx,1,2'))).toEqual({ name: 1, post: 2, portrait: 0 });
       const [a, b] = [await shown(withPortrait(), 0), await shown(withPortrait(), 1)];
       expect([a[0], a[1], b[0], b[1]].map((mm) => Number(mm!.toFixed(6)))).toEqual([12, 4, 4, 12]);
     });
