@@ -189,4 +189,77 @@ describe('a radius kept such that the words fill their room', () => {
     const steps = [setStep(p, 'ring', ['name'], 'Ring')];
     expect(after(start(), steps).steps).toEqual(steps);
   });
+
+  /** Words that are kept filled by the radius on a curve that does not have the size for it. */
+  const unmet = (changes: Partial<Lettering> = {}, base: number | null = 30): Piece =>
+    start({ fit: fit(radius, base), ...changes }, circle(34));
+  it('changes nothing but for an edit of the words or of their curve', () => {
+    const p = unmet();
+    const steps = [setStep(p, null, ['name'], 'Another name')];
+    expect(after(p, steps).steps).toEqual(steps);
+    expect(radiusOf(edited(p, setStep(p, 'words', ['spacing', 'tracking'], 1)))).not.toBeCloseTo(34, 1);
+  });
+  it('is no matter of words without a letter, of hidden ones, and of those filled by something else', () => {
+    for (const changes of [
+      { wording: ' ' },
+      { hidden: true },
+      { fit: fit([{ by: 'tracking', least: -20, most: 300 }], 30) },
+      { fit: { ...fit(radius, 30), kept: false } },
+      { anchor: { ...words(start()).anchor, align: 'filled' as const } },
+    ]) {
+      const p = unmet(changes);
+      expect(radiusOf(edited(p, setStep(p, 'words', ['spacing', 'tracking'], 1))), JSON.stringify(changes)).toBe(34);
+    }
+  });
+  it('is decided by the first words of each curve that ask for it', () => {
+    const other = {
+      ...lettering('ON ANOTHER RING', { bookends: { startU: 0.7, endU: 0.3 } }),
+      id: 'far',
+      curveId: 'outer',
+    };
+    const beside = { ...words(unmet()), id: 'beside', wording: 'AND SOME MORE OF THEM', fit: fit([]) };
+    const last = { ...beside, id: 'last', fit: fit(radius, 30) };
+    const p: Piece = {
+      ...unmet(),
+      items: [
+        curve(circle(34)),
+        curve(circle(60), 'outer'),
+        { ...other, fit: fit(radius, 60) },
+        { ...beside, fit: { ...beside.fit, kept: false } },
+        words(unmet()),
+        last,
+      ],
+    };
+    const alone = edited(unmet(), setStep(unmet(), 'words', ['spacing', 'tracking'], 1));
+    expect(radiusOf(edited(p, setStep(p, 'words', ['spacing', 'tracking'], 1)))).toBeCloseTo(radiusOf(alone), 6);
+    // The ones behind it ask in vain, and so do those on a curve that follows another or is locked.
+    expect(radiusOf(edited(p, setStep(p, 'last', ['spacing', 'tracking'], 1)))).toBe(34);
+  });
+  it('is found where words and their curve come in one edit, and where the face of the words is not there nothing is', () => {
+    const p = unmet();
+    const [ring, item] = p.items;
+    const both = [ring!, item!].map((one, index): Step => ({ kind: 'insert', index, item: one }));
+    const made = after({ ...p, items: [] }, both).piece;
+    expect(Math.abs(left(made))).toBeLessThan(0.001);
+    const lost = unmet({ faceId: 'gone' });
+    const steps = [setStep(lost, 'words', ['spacing', 'tracking'], 1)];
+    expect(after(lost, steps).steps).toEqual(steps);
+    expect(finish(lost, words(lost), all)).toBeNull();
+  });
+  it('takes no evening out for words that are not evened out, and has nothing to finish for them', () => {
+    const p = unmet();
+    const wrong: SpacingCorrections = { of: () => new Map([[3, 900]]) };
+    const tracked = setStep(p, 'words', ['spacing', 'tracking'], 1);
+    expect(radiusOf(after(p, [tracked], wrong).piece)).toBeCloseTo(radiusOf(edited(p, tracked)), 9);
+    expect(finish(p, words(p), all)).toEqual({ correction: null, shape: null });
+  });
+  it('is finished within limits that are counted from the size given by hand', () => {
+    const p = unmet({
+      spacing: spacing({ evenOut: 1 }),
+      wording: 'SEA',
+      fit: fit([{ by: 'radius', least: 0.9, most: 1.1 }], 30),
+    });
+    const finished = finish(p, words(p), all)!;
+    expect((finished.shape as { radiusMm: number }).radiusMm).toBeCloseTo(27, 6);
+  });
 });
