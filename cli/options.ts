@@ -54,6 +54,7 @@ const OPTIONS = {
   file: { type: 'string' },
   quantity: { type: 'string' },
   pages: { type: 'boolean' },
+  embed: { type: 'boolean' },
 } as const;
 
 /** Switches of a series alone. */
@@ -76,6 +77,7 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   dated: 'date',
   seen: 'seen',
   box: 'weedingBox',
+  embed: 'embedFaces',
   layers: 'layers',
   standard: 'standard',
   technical: 'technical',
@@ -142,7 +144,8 @@ export function readOptions(args: readonly string[]): Options | string {
       | 'box'
       | 'slug'
       | 'dated'
-      | 'pages',
+      | 'pages'
+      | 'embed',
   ): boolean => values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined);
@@ -164,6 +167,7 @@ export function readOptions(args: readonly string[]): Options | string {
     standard: values.standard === 'x1a' ? 'x1a' : 'x4',
     seen: is('seen'),
     weedingBox: is('box'),
+    embedFaces: is('embed'),
     slug: is('slug'),
     trapMm: number('trap', 0),
     marksAwayMm: number('offset', MARKS_AWAY.standard),

@@ -30,7 +30,7 @@ interface Tick {
   readonly matters?: () => boolean;
 }
 const flag = (
-  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug',
+  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'embedFaces',
   name: string,
   matters?: () => boolean,
 ): Tick => ({ option, name, on: (now) => now[option], next: (on) => ({ [option]: on }), matters });
@@ -53,6 +53,7 @@ const TICKS: readonly Tick[] = [
     next: (on) => ({ layers: on ? 'ink' : 'item' }),
   },
   flag('weedingBox', 'Weeding box'),
+  flag('embedFaces', 'Embed the typefaces'),
 ];
 /** One line a length that can be chosen. */
 const NUMBERS = [

@@ -62,23 +62,21 @@ export function useSeriesTable(changed: () => void) {
     }
     take(text.value.text, text.value.note);
   }
+  const isShown = (id: string): boolean => store.piece!.items.some((item) => item.id === id && isPicture(item));
+  /** What says how many are made, or names pictures, is no wording, whatever was guessed of it. */
+  const withoutWords = (now: Readonly<Record<string, number>>, column: number): Record<string, number> =>
+    Object.fromEntries(Object.entries(now).filter(([id, at]) => at !== column || isShown(id)));
   function map(id: string, column: number | null): void {
     const next = { ...mapping.value };
     if (column === null) Reflect.deleteProperty(next, id);
     else next[id] = column;
-    // What names pictures is no wording, whatever was guessed of it.
-    if (store.piece!.items.some((item) => item.id === id && isPicture(item)))
-      for (const item of store.piece!.items)
-        if (item.type === 'lettering' && column !== null && next[item.id] === column)
-          Reflect.deleteProperty(next, item.id);
-    mapping.value = next;
+    mapping.value = column !== null && isShown(id) ? withoutWords(next, column) : next;
     changed();
   }
   function choose(key: keyof SeriesColumns, column: number | null): void {
     columns.value = { ...columns.value, [key]: column };
-    // What says how many are made is no wording, whatever was guessed of it.
-    if (key === 'quantityColumn')
-      for (const [id, at] of Object.entries(mapping.value)) if (at === column) map(id, null);
+    if (key === 'quantityColumn' && column !== null) mapping.value = withoutWords(mapping.value, column);
+    changed();
   }
 
   /** All that a series is made from; null without a table. */

@@ -112,7 +112,7 @@ export async function previewFile(
     plate: plate === null ? null : (plates[plate] ?? null),
     ...own.preview(prepared.value, asMeant(options)),
   });
-  return ok({ svg, plates, layout, notes: (await own.notes?.(prepared.value)) ?? [] });
+  return ok({ svg, plates, layout, notes: (await own.notes?.(prepared.value, options)) ?? [] });
 }
 
 /** One plate of a file, in shades of grey. */

@@ -19,6 +19,7 @@ const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   layers: 'layers',
   seen: 'outlines of what is seen',
   weedingBox: 'weeding box',
+  embedFaces: 'embedded typefaces',
   slug: 'slug',
   trapMm: 'trapping',
   date: 'date',

@@ -3,21 +3,41 @@ import { tracksOf } from '../curves';
 import { type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';
 import { fitHermite } from '../geometry/hermite';
-import { frameAt, stretchedFromDistance } from '../geometry/walk';
+import { frameAt } from '../geometry/walk';
 import type { Lettering, Piece } from '../piece/types';
 import { linesOf, type SetLettering } from '../setting/line/set';
 import type { Face } from '../type/face';
+import type { ShapedRun } from '../type/shape';
+import { applyCase } from '../setting/line/letterCase';
+import { dataUri } from './base64';
+import { alongBaseline, baselineAt, livePlaces, type LivePlaces } from './livePlaces';
 import { escape, svgElements } from './svg';
 
 /** A file for further editing, and what it could not carry. */
 export interface LiveSvg {
   readonly text: string;
   readonly notes: readonly string[];
+  /** Which typefaces are needed to see it, said in a sentence; empty where all are in it. */
+  readonly faceNote: readonly string[];
 }
 
-/** What SVG's text on a path has no words for, as far as a lettering uses it. */
-function lost({ lettering, correction, measured, fitted }: SetLettering): string[] {
-  const { stance, adjustments, halo, shade, underline, spacing, anchor, features } = lettering;
+/**
+ * What SVG's text on a path has no words for, as far as a lettering uses it.
+ *
+ * @param placed whether each letter has its place
+ */
+function lost(set: SetLettering, placed: boolean): string[] {
+  const { halo, shade, underline, features } = set.lettering;
+  const beside = [
+    ...(halo || shade || underline ? ['halo, shade and underline are outlines'] : []),
+    ...(features.some((one) => one.value > 1) ? ['alternates may differ'] : []),
+  ];
+  return placed ? beside : [...unplaced(set), ...beside];
+}
+
+/** The same of where letters stand, where they have no places of their own. */
+function unplaced({ lettering, correction, measured, fitted }: SetLettering): string[] {
+  const { stance, adjustments, spacing, anchor } = lettering;
   return [
     ...(stance.kind !== PLAIN_STANCE.kind && stance.strength > 0
       ? [`letters stand turned instead of ${stance.kind}`]
@@ -27,36 +47,40 @@ function lost({ lettering, correction, measured, fitted }: SetLettering): string
     ...(anchor.align === 'filled' ? ['letters are not spread to fill their room'] : []),
     ...(fitted.width !== 1 ? ['letters have their own width'] : []),
     ...(spacing.words !== 1 ? ['spaces between words have the width of the face'] : []),
-    ...(halo || shade || underline ? ['halo, shade and underline are outlines'] : []),
-    ...(features.some((one) => one.value > 1) ? ['alternates may differ'] : []),
+    ...(measured.scales ? ['small capitals are capitals'] : []),
     ...(measured.run.joined ? ['joined letters are turned, not bent'] : []),
   ];
 }
 
-/**
- * The line on which a line of text stands, from its first ink: its baseline, in the reading direction, as far as the
- * words may run.
- */
-function baseline({ path, direction, baselineMm, overset }: SetLettering): string {
-  const from = overset.inkStart,
-    to = Math.max(overset.bookendEnd, overset.inkEnd);
+/** A path of a baseline turns by no more than this in one cubic, radians: browsers measure cubics coarsely. */
+const TURN = 0.05;
+/** Places at which the turning of a baseline is looked at, which may go both ways. */
+const LOOKS = 100;
+
+/** The line on which a line of text stands: its baseline between two places of its curve, in the reading direction. */
+function baseline(set: SetLettering, from: number, to: number): string {
+  const turnedAt = Array.from({ length: LOOKS + 1 }, (_, i) => {
+    const x = from + ((to - from) * i) / LOOKS;
+    return frameAt(set.path, set.direction * x).turningRad;
+  });
+  const turning = turnedAt.slice(1).reduce((sum, one, i) => sum + Math.abs(one - turnedAt[i]!), 0);
   const parts = fitHermite(
     (x) => {
-      const { point, tangent, curvature } = frameAt(path, direction * x);
-      const [ux, uy] = [tangent.x * direction, tangent.y * direction],
-        stretch = 1 + curvature * direction * baselineMm;
-      return {
-        point: { x: point.x + uy * baselineMm, y: point.y - ux * baselineMm },
-        derivative: { x: ux * stretch, y: uy * stretch },
-      };
+      const { point, ahead, stretch } = baselineAt(set, x);
+      return { point, derivative: { x: ahead.x * stretch, y: ahead.y * stretch } };
     },
     from,
     to,
     0.0005,
+    Math.min(0.1, TURN / Math.max(turning, TURN)),
   );
-  const n = (value: number): string => String(Math.round(value * 1e4) / 1e4);
   return `M${n(parts[0]!.p0.x)} ${n(parts[0]!.p0.y)}${parts.map(({ p1, p2, p3 }) => `C${[p1, p2, p3].map(({ x, y }) => `${n(x)} ${n(y)}`).join(' ')}`).join('')}`;
 }
+
+const n = (value: number): string => String(Math.round(value * 1e4) / 1e4 || 0);
+/** A list of an attribute; nothing where all are zero. */
+const listed = (name: string, values: readonly number[]): string =>
+  values.every((value) => Math.abs(value) < 5e-5) ? '' : ` ${name}="${values.map(n).join(' ')}"`;
 
 /** A typeface as browsers and other programs find it, with a generic one to stand in (CSS Fonts 4). */
 function fontOf({ family: { name, weight, italic, generic } }: Face): string {
@@ -64,37 +88,100 @@ function fontOf({ family: { name, weight, italic, generic } }: Face): string {
   return `font-family="${escape(quoted)}, ${generic}" font-weight="${weight}"${italic ? ' font-style="italic"' : ''}`;
 }
 
-/** Text of one line on its baseline: tracked so that it is as long on the baseline as it is where it is measured. */
-function textOf(set: SetLettering, index: number, paint: string): string {
-  const { lettering, fitted, measured, scaleY, path, direction, baselineMm, overset } = set;
+/** The style of a line of text: its features as they are set, and no kerning where each letter has its place. */
+function styleOf({ lettering, measured: { run } }: SetLettering, kerned: boolean): string {
+  const { features } = applyCase(run.wording, lettering.letterCase, run.face);
+  const tags = [
+    ...Object.entries(features),
+    ...lettering.features.map(({ tag, value }) => [tag, value] as const),
+    ...(lettering.spacing.ligatures && lettering.spacing.tracking === 0 ? [] : [['liga', 0] as const]),
+  ];
+  return [
+    'white-space: pre',
+    ...(kerned ? [] : ['font-kerning: none']),
+    ...(tags.length > 0
+      ? [`font-feature-settings: ${tags.map(([tag, value]) => `'${tag}' ${value}`).join(', ')}`]
+      : []),
+  ].join('; ');
+}
+
+/**
+ * Text of one line on its baseline: each letter at its place, or where that cannot be said tracked so that it is as long
+ * on the baseline as it is where it is measured.
+ */
+function textOf(set: SetLettering, index: number, paint: string, places: LivePlaces | null): string {
+  const { lettering, fitted, measured, scaleY, overset } = set;
   const { run, middles, firstInk, lastInk } = measured;
   if (firstInk < 0) return '';
-  const { upem } = run.face.metrics;
-  const em = upem * scaleY;
-  const k = direction * baselineMm;
-  const along = (at: number): number => direction * stretchedFromDistance(path, direction * at, k);
-  const long = along(overset.inkEnd) - along(overset.inkStart);
-  const own = overset.inkMm;
-  const gaps = Math.max(1, lastInk - firstInk);
-  const spacing = (fitted.spacing.tracking / 1000) * em + (middles.length > 1 ? (long - own) / gaps : 0);
+  const em = run.face.metrics.upem * scaleY;
   const id = `${lettering.id}-line-${index + 1}`;
+  const { inkStart, inkEnd } = overset;
+  let spacing = '';
+  if (!places) {
+    const long = alongBaseline(set, inkEnd) - alongBaseline(set, inkStart);
+    const gaps = Math.max(1, lastInk - firstInk);
+    const each = (fitted.spacing.tracking / 1000) * em + (middles.length > 1 ? (long - overset.inkMm) / gaps : 0);
+    spacing = ` letter-spacing="${n(each)}" textLength="${Math.round(long * 1e3) / 1e3}"`;
+  }
+  const from = places?.from ?? inkStart,
+    to = places?.to ?? Math.max(overset.bookendEnd, inkEnd);
+  const style = styleOf(set, !places && lettering.spacing.kerning);
   return [
-    `<path id="${id}" d="${baseline(set)}" fill="none"/>`,
-    `<text ${paint} ${fontOf(run.face)} font-size="${Math.round(em * 1e4) / 1e4}" letter-spacing="${Math.round(spacing * 1e4) / 1e4}" textLength="${Math.round(long * 1e3) / 1e3}"${lettering.spacing.kerning ? '' : ' style="font-kerning: none"'}>`,
-    `<textPath href="#${id}">${escape(run.wording)}</textPath></text>`,
+    `<path id="${id}" d="${baseline(set, from, to)}" fill="none"/>`,
+    `<text ${paint} ${fontOf(run.face)} font-size="${n(em)}"${spacing} style="${style}">`,
+    `<textPath href="#${id}">${places ? placedText(run, places) : escape(run.wording)}</textPath></text>`,
   ].join('');
 }
 
 /**
- * Writes a piece as an SVG whose words stay words: the standard's text on a path (SVG 2, 11.8), with the typefaces by
- * name. Best effort, for editing further: what the standard cannot say is listed in the notes and in the file.
+ * Words with the places of their letters. A letter of several characters ends a stretch, since only its first one has a
+ * place.
  */
-export function writeLiveSvg(piece: Piece, drawing: Drawing, faces: Faces): LiveSvg {
+function placedText({ letters, wording }: ShapedRun, { x, dy, rotate }: LivePlaces): string {
+  const parts: string[] = [];
+  let first = 0;
+  letters.forEach(({ index }, i) => {
+    const next = letters[i + 1]?.index ?? wording.length;
+    if (next - index === 1 && i + 1 < letters.length) return;
+    const lists = `x="${x
+      .slice(first, i + 1)
+      .map(n)
+      .join(' ')}"${listed('dy', dy.slice(first, i + 1))}${listed('rotate', rotate.slice(first, i + 1))}`;
+    parts.push(`<tspan ${lists}>${escape(wording.slice(letters[first]!.index, next))}</tspan>`);
+    first = i + 1;
+  });
+  return parts.join('');
+}
+
+/** Typefaces in the file itself, so that whoever opens it sees them. */
+function embedding(faces: Iterable<Face>, carried: ReadonlyMap<string, Uint8Array>): string {
+  const rules = [...faces].flatMap(({ id, family: { name, weight, italic } }) => {
+    const bytes = carried.get(id);
+    if (!bytes) return [];
+    const quoted = `'${name.replace(/['\\]/g, '\\$&')}'`;
+    return `@font-face{font-family:${quoted};font-weight:${weight};font-style:${italic ? 'italic' : 'normal'};src:url(${dataUri('font/ttf', bytes)})}`;
+  });
+  return rules.length === 0 ? '' : `<style>${escape(rules.join(''))}</style>`;
+}
+
+/**
+ * Writes a piece as an SVG whose words stay words: the standard's text on a path (SVG 2, 11.8), with the typefaces by
+ * name. What the standard cannot say is listed in the notes and in the file.
+ *
+ * @param carried the bytes of typefaces that go into the file, by their ids; null for none
+ */
+export function writeLiveSvg(
+  piece: Piece,
+  drawing: Drawing,
+  faces: Faces,
+  carried: ReadonlyMap<string, Uint8Array> | null = null,
+): LiveSvg {
   const tracks = tracksOf(piece);
   const notes: string[] = [];
   const said = (lettering: Lettering, list: readonly string[]): void => {
     if (list.length > 0) notes.push(`“${lettering.wording.slice(0, 30).replace(/\n/g, ' ')}”: ${list.join('; ')}.`);
   };
+  const used = new Set<Face>();
   const elements = drawing.paths.flatMap((path) => {
     const [element] = svgElements({ ...drawing, paths: [path] });
     const item = piece.items.find((one) => one.id === path.itemId);
@@ -102,19 +189,29 @@ export function writeLiveSvg(piece: Piece, drawing: Drawing, faces: Faces): Live
     const set = settingOf(item, tracks, faces);
     if (!set.ok) return [element!];
     const paint = /class="[^"]*" fill="[^"]*"[^>]*?(?= d=)/.exec(element!)?.[0] ?? '';
-    said(item, lost(set.value));
-    return linesOf(set.value).map((line, i) => textOf(line, i, paint));
+    used.add(set.value.measured.run.face);
+    const lines = linesOf(set.value).map((line) => ({ line, places: livePlaces(line) }));
+    said(
+      item,
+      lost(
+        set.value,
+        lines.every(({ places }) => places !== null),
+      ),
+    );
+    return lines.map(({ line, places }, i) => textOf(line, i, paint, places));
   });
   const { widthMm, heightMm } = drawing.sheet;
-  if (elements.some((one) => one.includes('<text')))
-    notes.push('Whoever opens it needs the same typefaces; advances are measured on the baseline there.');
+  const without = [...used].filter(({ id }) => !carried?.has(id)).map(({ name }) => name);
+  const faceNote = without.length > 0 ? [`Whoever opens it needs the typefaces: ${without.join(', ')}.`] : [];
   return {
     notes,
+    faceNote,
     text: [
       '<?xml version="1.0" encoding="UTF-8"?>',
       `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}">`,
       `<title>${escape(drawing.name)}</title>`,
-      `<desc>${escape(notes.join(' '))}</desc>`,
+      `<desc>${escape([...notes, ...faceNote].join(' '))}</desc>`,
+      ...(carried ? [embedding(used, carried)] : []),
       ...elements,
       '</svg>',
       '',

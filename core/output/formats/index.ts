@@ -45,6 +45,7 @@ export const STANDARD_OPTIONS: FileOptions = {
   layers: 'ink',
   seen: false,
   weedingBox: false,
+  embedFaces: false,
   slug: false,
   trapMm: 0,
   date: null,

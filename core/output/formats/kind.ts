@@ -43,6 +43,8 @@ export interface FileOptions {
   readonly seen: boolean;
   /** Whether a box about all is cut too, by which what is left over is weeded. */
   readonly weedingBox: boolean;
+  /** Whether typefaces that may leave go into a file whose words stay words. */
+  readonly embedFaces: boolean;
   /** A sheet of copies; null for the piece alone. */
   readonly imposition: Imposition | null;
 }
@@ -99,7 +101,7 @@ export interface FileFormat {
   /** How its preview differs from the plain drawing. */
   readonly preview: (source: FileSource, options: FileOptions) => PreviewOptions;
   /** What the format cannot carry of a piece, for people. */
-  readonly notes?: (source: FileSource) => Promise<readonly string[]>;
+  readonly notes?: (source: FileSource, options: FileOptions) => Promise<readonly string[]>;
   /** The way of a tool through it, where it has one. */
   readonly plotter?: (source: FileSource, options: FileOptions) => Promise<PlotRun>;
   /** Its program is loaded when it is first asked for. */

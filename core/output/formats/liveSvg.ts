@@ -4,21 +4,23 @@ import { utf8, type FileFormat } from './kind';
 export const liveSvg: FileFormat = {
   name: 'SVG with live text',
   description: 'for editing further, as far as SVG can',
-  help: 'SVG with live text, as far as SVG can',
+  help: 'SVG with live text, as far as SVG can [--embed]',
   mediaType: 'image/svg+xml',
   ending: 'live.svg',
   copies: false,
   drawn: true,
-  options: [],
+  options: ['embedFaces'],
   shownAs: 'Shown as outlines; in the file the words stay words',
   plates: false,
   preview: () => ({}),
-  async notes({ piece, drawing, faces }) {
+  async notes({ piece, drawing, faces }, { embedFaces }) {
     const { writeLiveSvg } = await import('../liveSvg');
-    return writeLiveSvg(piece, drawing, faces).notes;
+    const { notes, faceNote } = writeLiveSvg(piece, drawing, faces);
+    return [...notes, ...(embedFaces ? [] : faceNote)];
   },
-  async write({ piece, drawing, faces }) {
+  async write({ piece, drawing, faces }, { embedFaces }, { carried }) {
     const { writeLiveSvg } = await import('../liveSvg');
-    return ok(utf8(writeLiveSvg(piece, drawing, faces).text));
+    const own = embedFaces ? new Map((await carried(piece)).faces.map(({ id, bytes }) => [id, bytes])) : null;
+    return ok(utf8(writeLiveSvg(piece, drawing, faces, own).text));
   },
 };

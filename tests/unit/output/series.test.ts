@@ -519,13 +519,17 @@ describe('an SVG with live text', () => {
       lettering('TIDE & SEA', { halo: { ink: 'brass', marginMm: 0.5 } }),
       lettering('UPRIGHT', { id: 'b', curveId: 'ring', stance: { kind: 'upright', strength: 1, centre: null } }),
     ]);
-    const { text, notes } = writeLiveSvg(p, drawPiece(p, all), all);
-    expect(text).toContain('<textPath href="#words-line-1">TIDE &amp; SEA</textPath>');
+    const { text, notes, faceNote } = writeLiveSvg(p, drawPiece(p, all), all);
+    expect(text).toMatch(/<textPath href="#words-line-1"><tspan x="[^"]+">TIDE &amp; SEA<\/tspan><\/textPath>/);
     expect(text.match(/<text /g)).toHaveLength(2);
-    expect(text).toMatch(
-      /font-family="Limelight, serif" font-weight="400" font-size="[\d.]+" letter-spacing="-?[\d.]+"/,
-    );
-    expect(notes.join(' ')).toMatch(/halo, shade and underline are outlines.*upright/);
+    expect(text).toMatch(/font-family="Limelight, serif" font-weight="400" font-size="[\d.]+"/);
+    expect(notes.join(' ')).toMatch(/halo, shade and underline are outlines/);
+    expect(faceNote).toEqual(['Whoever opens it needs the typefaces: Limelight.']);
+    expect(text).toContain(faceNote[0]!);
+    expect(notes.join(' ')).not.toMatch(/upright/);
+    // What the standard cannot say is said.
+    const wide = piece([curve(circle(30)), lettering('WIDE', { width: 1.3 })]);
+    expect(writeLiveSvg(wide, drawPiece(wide, all), all).notes.join(' ')).toMatch(/letters have their own width/);
     const [, x, y] = /id="words-line-1" d="M([\d.]+) ([\d.]+)/.exec(text)!;
     expect(Math.hypot(Number(x) - 42, Number(y) - 42)).toBeCloseTo(30, 3);
   });
