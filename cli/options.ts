@@ -55,8 +55,13 @@ const OPTIONS = {
   quantity: { type: 'string' },
   pages: { type: 'boolean' },
   embed: { type: 'boolean' },
+  arcs: { type: 'boolean' },
 } as const;
 
+/** Switches without a value. */
+type Flag = {
+  [K in keyof typeof OPTIONS]: (typeof OPTIONS)[K]['type'] extends 'boolean' ? K : never;
+}[keyof typeof OPTIONS];
 /** Switches of a series alone. */
 type OfSeries = 'map' | 'file' | 'quantity' | 'pages';
 
@@ -78,6 +83,7 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   seen: 'seen',
   box: 'weedingBox',
   embed: 'embedFaces',
+  arcs: 'arcs',
   layers: 'layers',
   standard: 'standard',
   technical: 'technical',
@@ -131,22 +137,7 @@ export function readOptions(args: readonly string[]): Options | string {
     if (wrong) return wrong;
   }
   const number = (name: keyof typeof NUMBERS, standard: number): number => Number(values[name] ?? standard);
-  const is = (
-    name:
-      | 'transparent'
-      | 'marks'
-      | 'nested'
-      | 'turned'
-      | 'cutlines'
-      | 'technical'
-      | 'bleed'
-      | 'seen'
-      | 'box'
-      | 'slug'
-      | 'dated'
-      | 'pages'
-      | 'embed',
-  ): boolean => values[name] === true;
+  const is = (name: Flag): boolean => values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined);
   if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
@@ -168,6 +159,7 @@ export function readOptions(args: readonly string[]): Options | string {
     seen: is('seen'),
     weedingBox: is('box'),
     embedFaces: is('embed'),
+    arcs: is('arcs'),
     slug: is('slug'),
     trapMm: number('trap', 0),
     marksAwayMm: number('offset', MARKS_AWAY.standard),

@@ -30,7 +30,7 @@ interface Tick {
   readonly matters?: () => boolean;
 }
 const flag = (
-  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'embedFaces',
+  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'embedFaces' | 'arcs',
   name: string,
   matters?: () => boolean,
 ): Tick => ({ option, name, on: (now) => now[option], next: (on) => ({ [option]: on }), matters });
@@ -52,6 +52,7 @@ const TICKS: readonly Tick[] = [
     on: ({ layers }) => layers === 'ink',
     next: (on) => ({ layers: on ? 'ink' : 'item' }),
   },
+  flag('arcs', 'Arcs in place of short lines'),
   flag('weedingBox', 'Weeding box'),
   flag('embedFaces', 'Embed the typefaces'),
 ];

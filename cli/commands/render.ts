@@ -20,6 +20,7 @@ const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   seen: 'outlines of what is seen',
   weedingBox: 'weeding box',
   embedFaces: 'embedded typefaces',
+  arcs: 'arcs',
   slug: 'slug',
   trapMm: 'trapping',
   date: 'date',

@@ -2,6 +2,8 @@ import type { Drawing } from '../../drawing/drawPiece';
 import type { DrawnInk, Paint, Sink } from '../../drawing/sink';
 import { toolOutlines } from '../../drawing/strokeOutline';
 import { COMMAND, flattenedContours, type Contour } from '../../geometry/outlines/outline';
+import { arcsAlong, type ArcCorner } from '../../geometry/outlines/arcs';
+import { linesOf } from '../../geometry/outlines/lines';
 import type { Trace } from '../../geometry/outlines/outlineSink';
 import { printMarks, type Marks } from '../marks/printMarks';
 
@@ -86,6 +88,8 @@ export interface ToolExtras {
   readonly weedingBox: boolean;
   /** Registration marks about the sheet. */
   readonly marks: boolean;
+  /** Whether lines are given as arcs too; not where they are left out. */
+  readonly arcs?: boolean;
 }
 
 /** A line that a tool follows, mm of the sheet. */
@@ -95,6 +99,8 @@ export interface ToolContour extends Contour {
   /** The item it is of. */
   readonly id: string;
   readonly kind: 'drawn' | 'box' | 'mark';
+  /** The same as straight pieces and arcs, where that is asked for. */
+  readonly arcs?: readonly ArcCorner[];
 }
 
 /** The weeding box about contours, by the places that are written. */
@@ -151,6 +157,13 @@ export function outlinesInsideOut(drawing: Drawing, toleranceMm: number): ToolOu
   return bySize([...byInk.values()]).flatMap(({ outlines }) => bySize(outlines));
 }
 
+/** The lines of an outline as straight pieces and arcs, by the contours that they are as points. */
+function arcsOf({ trace, contours }: ToolOutline, toleranceMm: number): ReadonlyMap<Contour, readonly ArcCorner[]> {
+  const lines = linesOf(trace);
+  if (lines.length !== contours.length) return new Map();
+  return new Map(contours.map((contour, i) => [contour, arcsAlong(lines[i]!, toleranceMm)]));
+}
+
 /** The lines of an outline from the inside out. */
 export const contoursInsideOut = (contours: readonly Contour[]): Contour[] =>
   bySize(contours.map((contour) => ({ contour, area: areaOf(contour) }))).map(({ contour }) => contour);
@@ -162,11 +175,13 @@ export const contoursInsideOut = (contours: readonly Contour[]): Contour[] =>
  * @param toleranceMm how far the lines may be from the curves
  */
 export function toolContours(drawing: Drawing, toleranceMm: number, extras: ToolExtras): ToolContour[] {
-  const drawn = outlinesInsideOut(drawing, toleranceMm).flatMap(({ ink, id, contours }) =>
-    contoursInsideOut(contours)
+  const drawn = outlinesInsideOut(drawing, toleranceMm).flatMap((outline) => {
+    const { ink, id, contours } = outline;
+    const arcs = extras.arcs ? arcsOf(outline, toleranceMm) : null;
+    return contoursInsideOut(contours)
       .filter(({ points }) => points.length > 2)
-      .map((contour): ToolContour => ({ ...contour, ink, id, kind: 'drawn' })),
-  );
+      .map((contour): ToolContour => ({ ...contour, ink, id, kind: 'drawn', arcs: arcs?.get(contour) }));
+  });
   const other = (kind: ToolContour['kind'], contours: readonly Contour[]): ToolContour[] =>
     contours.map((contour) => ({ ...contour, ink: null, id: kind, kind }));
   return [

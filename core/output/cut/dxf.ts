@@ -24,7 +24,7 @@ class Plot {
     this.dxf.setUnits(Units.Millimeters);
   }
 
-  add({ points, closed }: ToolContour, layer: string, colorNumber: number): void {
+  add({ points, closed, arcs }: ToolContour, layer: string, colorNumber: number): void {
     this.dxf.addLayer(layer, 7, 'CONTINUOUS');
     this.dxf.setCurrentLayerName(layer);
     const places = Array.from({ length: points.length / 2 }, (_, i) => {
@@ -33,7 +33,15 @@ class Plot {
       Object.assign(this.reach, { x0: Math.min(x0, x), y0: Math.min(y0, y), x1: Math.max(x1, x), y1: Math.max(y1, y) });
       return { point: point2d(x, y) };
     });
-    this.dxf.addLWPolyline(places, { colorNumber, flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None });
+    // Angles turn the other way, since y goes upwards.
+    const corners = arcs?.map(({ x, y, bulge }) => ({
+      point: point2d(rounded(x), rounded(this.heightMm - y)),
+      bulge: Math.round(-bulge * 1e8) / 1e8 || 0,
+    }));
+    this.dxf.addLWPolyline(corners ?? places, {
+      colorNumber,
+      flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None,
+    });
   }
 
   text(): string {
@@ -52,20 +60,20 @@ class Plot {
 
 /**
  * Writes a drawing as DXF (R2000, millimetres, y upwards, its origin at the lower left corner of the sheet, its extents
- * in the header) for plotters and engravers: every contour a polyline, those of an outline from the inside out, on
- * layers by item or by ink, in the colour of the index that comes nearest to its screen colour. Halos and wide strokes
- * are given by their edges, narrow strokes by their middle, since a tool has a width of its own, see `toolOutlines`;
- * pictures are left out. The same drawing gives the same text.
+ * in the header) for plotters and engravers: every contour a polyline, of arcs too where that is asked for, those of an
+ * outline from the inside out, on layers by item or by ink, in the colour of the index that comes nearest to its screen
+ * colour. Halos and wide strokes are given by their edges, narrow strokes by their middle, since a tool has a width of
+ * its own, see `toolOutlines`; pictures are left out. The same drawing gives the same text.
  *
  * @param toleranceMm how far the polylines may be from the curves, 0.001 to 1 mm
  */
 export function writeDxf(
   drawing: Drawing,
   toleranceMm = DXF_TOLERANCE_MM,
-  { layers, weedingBox, marks }: DxfOptions = { layers: 'item', weedingBox: false, marks: false },
+  { layers, ...extras }: DxfOptions = { layers: 'item', weedingBox: false, marks: false },
 ): string {
   const plot = new Plot(drawing.sheet.heightMm);
-  for (const contour of toolContours(drawing, toleranceMm, { weedingBox, marks })) {
+  for (const contour of toolContours(drawing, toleranceMm, extras)) {
     const { ink, id, kind } = contour;
     const name = kind === 'drawn' ? layerName(layers === 'ink' && ink ? ink.plate.name : id) : LAYERS[kind];
     plot.add(contour, name, kind === 'drawn' ? colourNumber(ink?.screen ?? '#000000') : 7);

@@ -5,12 +5,12 @@ import { utf8, type FileFormat } from './kind';
 export const dxf: FileFormat = {
   name: 'DXF',
   description: 'polylines in mm for plotters and engravers',
-  help: 'polylines in mm for plotters [--tolerance=0.01] [--seen] [--layers=item] [--box] [--marks]',
+  help: 'polylines in mm for plotters [--tolerance=0.01] [--arcs] [--seen] [--layers=item] [--box] [--marks]',
   mediaType: 'image/vnd.dxf',
   ending: 'dxf',
   copies: true,
   drawn: true,
-  options: ['marks', 'toleranceMm', 'layers', 'seen', 'weedingBox'],
+  options: ['marks', 'toleranceMm', 'arcs', 'layers', 'seen', 'weedingBox'],
   shownAs: 'Letters leave as outlines',
   plates: false,
   preview: () => ({ lines: true }),
@@ -20,13 +20,14 @@ export const dxf: FileFormat = {
     const contours = toolContours(seen ? seenDrawing(drawing) : drawing, toleranceMm, extras);
     return plotterRun(contours, drawing.sheet.heightMm);
   },
-  async write({ drawing }, { toleranceMm, layers, seen, weedingBox, marks, imposition }) {
+  async write({ drawing }, { toleranceMm, arcs, layers, seen, weedingBox, marks, imposition }) {
     const { writeDxf } = await import('../cut/dxf');
     return ok(
       utf8(
         writeDxf(seen ? seenDrawing(drawing) : drawing, toleranceMm, {
           layers,
           weedingBox,
+          arcs,
           marks: marks && !imposition,
         }),
       ),

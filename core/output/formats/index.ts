@@ -42,6 +42,7 @@ export const STANDARD_OPTIONS: FileOptions = {
   transparent: false,
   technical: false,
   bleed: false,
+  arcs: false,
   layers: 'ink',
   seen: false,
   weedingBox: false,

@@ -37,6 +37,8 @@ export interface FileOptions {
   readonly bleed: boolean;
   /** How far polylines may be from the curves, mm. */
   readonly toleranceMm: number;
+  /** Whether polylines are made of arcs where lines bend, not of short straight pieces. */
+  readonly arcs: boolean;
   /** What the layers of a file for machines are: an ink each, or an item each. */
   readonly layers: 'ink' | 'item';
   /** Whether tools follow what is seen of each ink as one outline, so that nothing is cut twice. */
