@@ -49,7 +49,7 @@ describe('the proof', () => {
     const limit = on.page.getByRole('textbox', { name: 'Total ink limit, %' });
     for (const [paper, most] of [
       ['Newsprint', '240'],
-      ['Coated paper', '300'],
+      ['Coated', '300'],
     ] as const) {
       await on.page.getByRole('combobox', { name: 'Paper of the press' }).click({ force: true });
       await on.page.getByRole('option', { name: paper, exact: true }).click();

@@ -28,7 +28,7 @@ export const STOCKS = {
   coated: {
     tables: coated,
     mostInk: 300,
-    title: 'Coated paper',
+    title: 'Coated',
     about: 'Offset on coated paper',
     source: 'Offset on coated paper, made from the FOGRA39 characterisation data',
     registered: 'FOGRA39',
@@ -36,7 +36,7 @@ export const STOCKS = {
   uncoated: {
     tables: uncoated,
     mostInk: 300,
-    title: 'Uncoated paper',
+    title: 'Uncoated',
     about: 'Offset on uncoated white paper',
     source: 'Offset on uncoated white paper, made from the FOGRA29 characterisation data',
     registered: 'FOGRA29',
