@@ -1,5 +1,5 @@
 import { regionOf, type Region } from '../geometry/outlines/edges';
-import { dashesOf, linesOf, traceLines, type DrawnLine } from '../geometry/outlines/lines';
+import { dashesOf, lineLength, linesOf, traceLines, type DrawnLine } from '../geometry/outlines/lines';
 import type { Trace } from '../geometry/outlines/outlineSink';
 import { combine, traceRegion } from './booleans';
 import { cleanPath } from './clean';
@@ -10,10 +10,16 @@ import type { DrawnStroke } from './sink';
 /** Strokes no wider than this are drawn by a tool in one go: they are given by their middle, mm. */
 const WIDE_STROKE_MM = 0.5;
 
+/** Dashes of a stroke that are told apart; a stroke of more is taken as one without gaps, which nobody could see. */
+const MOST_DASHES = 20_000;
+
 /** The lines along which a stroke is drawn: those of an outline, or the dashes of them. */
 function drawnLines(trace: Trace, { dashMm }: DrawnStroke): readonly DrawnLine[] {
   const lines = linesOf(trace);
-  return dashMm ? dashesOf(lines, dashMm) : lines;
+  if (!dashMm) return lines;
+  const [onMm, offMm] = dashMm;
+  const fine = lineLength(lines) / (onMm + offMm) > MOST_DASHES;
+  return fine ? lines : dashesOf(lines, dashMm);
 }
 
 /** What a stroke on an outline covers, to be read by the non-zero rule. */

@@ -2,6 +2,7 @@ import type { Trace } from '../geometry/outlines/outlineSink';
 import { combine, traceRegion } from '../drawing/booleans';
 import { cleanPath } from '../drawing/clean';
 import type { Drawing } from '../drawing/drawPiece';
+import { MITRE_LIMIT } from '../drawing/sink';
 import { strokeRegion } from '../drawing/strokeOutline';
 import { lineEdge, onEdge, regionOf, type Region } from '../geometry/outlines/edges';
 import { mappedPath, type PaintedPath } from '../drawing/painted';
@@ -210,6 +211,16 @@ const reaches = (region: Region, [x0, y0, x1, y1]: Box): boolean =>
     ),
   );
 
+/** Whether an outline lies within a box for certain: all the points by which it is drawn do. */
+const liesWithin = (region: Region, [x0, y0, x1, y1]: Box): boolean =>
+  region.every((contour) =>
+    contour.every(
+      (edge) =>
+        edge.kind !== 'round' &&
+        edge.points.every((value, i) => (i % 2 === 0 ? value >= x0 && value <= x1 : value >= y0 && value <= y1)),
+    ),
+  );
+
 /**
  * A path that reaches beyond the bleed, cut off there, so that it does not print into a neighbour. A stroke that does
  * becomes its own outline, filled.
@@ -235,9 +246,12 @@ function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): 
       const within = cutTo(regionOf(clean.trace));
       return [within ? { ...path, within } : path];
     }
-    const edge = stroke && cutTo(strokeRegion(clean.trace, stroke));
+    // What a stroke covers is worked out only where it may reach so far, at the tip of a corner.
+    const reachMm = stroke ? (stroke.widthMm / 2) * MITRE_LIMIT : 0,
+      room: Box = [x0 + reachMm, y0 + reachMm, x1 - reachMm, y1 - reachMm];
+    const edge = stroke && !liesWithin(regionOf(clean.trace), room) ? cutTo(strokeRegion(clean.trace, stroke)) : null;
     const inner = fill && cutTo(regionOf(clean.trace));
-    if (!edge) return [inner ? { ...clean, trace: inner } : clean];
+    if (!stroke || !edge) return [inner ? { ...clean, trace: inner } : clean];
     const own: PaintedPath = { ...clean, trace: inner ?? clean.trace, paint: { fill, stroke: null, under: false } };
     const line: PaintedPath = {
       ...clean,

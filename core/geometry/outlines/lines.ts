@@ -71,6 +71,10 @@ function lengthOf({ kind, points }: PlainEdge, to = 1): number {
   return sum;
 }
 
+/** Length of lines together, mm. */
+export const lineLength = (lines: readonly DrawnLine[]): number =>
+  lines.reduce((sum, { edges }) => edges.reduce((part, edge) => part + lengthOf(edge), sum), 0);
+
 /** The parameter of an edge at a length from its start, by halving. */
 function parameterAt(edge: PlainEdge, mm: number, whole: number): number {
   if (edge.kind === 'line') return mm / whole;

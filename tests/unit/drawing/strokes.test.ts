@@ -173,4 +173,13 @@ describe('the outline of a stroke', () => {
     expect(linesOf(followed(0.3, [10, 5])[0]!)).toHaveLength(Math.ceil(lengthMm / 15));
     expect(linesOf(followed(2, [10, 5])[0]!)).toHaveLength(Math.ceil(lengthMm / 15));
   });
+
+  it('takes a stroke of more dashes than can be seen as one without gaps', () => {
+    const long: Trace = (sink) => {
+      sink.moveTo(0, 0);
+      sink.lineTo(4000, 0);
+    };
+    expect(areaOf(strokeRegion(long, stroke(2, { dashMm: [0.05, 0.05] })))).toBeCloseTo(8000, 3);
+    expect(areaOf(strokeRegion(long, stroke(2, { dashMm: [5, 5] })))).toBeCloseTo(4000, 3);
+  });
 });

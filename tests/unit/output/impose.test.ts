@@ -266,4 +266,30 @@ describe('strokes of copies', () => {
     expect(area).toBeLessThan(square - hole);
     expect(area).toBeGreaterThan(square - hole - 4 * (21 * 21 - (Math.PI * 21 * 21) / 4));
   });
+  it('are cut at the bleed where they have ends or dashes too, and stay strokes where they do not reach it', async () => {
+    const all = await faces();
+    const across = (y: number, dash: { onMm: number; offMm: number } | null) => ({
+      ...curve({ kind: 'line', from: { x: -9, y }, to: { x: 49, y } }, `line${y}`),
+      stroke: { ...makeStroke('rust', 4), dash },
+    });
+    const within = {
+      ...curve({ kind: 'line', from: { x: 12, y: 20 }, to: { x: 28, y: 20 } }, 'within'),
+      stroke: { ...makeStroke('rust', 2), dash: { onMm: 1, offMm: 1 } },
+    };
+    const p = { ...piece([across(10, null), across(30, { onMm: 6, offMm: 6 }), within]), sheet: sheet(40, 40, 1) };
+    const laid = imposed(
+      'x',
+      [drawPiece(p, all)],
+      { places: [{ x: 0, y: 0 }], columns: 1, rows: 1, waste: 0 },
+      { widthMm: 40, heightMm: 40, marginMm: 0, gutterMm: 2, nested: false },
+    );
+    const [solid, dashed, kept] = laid.paths;
+    // A band of 4 mm in the 42 mm between both bleeds.
+    expect(Math.abs(areaOf(regionOf(solid!.trace)))).toBeCloseTo(4 * 42, 3);
+    // Dashes begin at -9, 3, 15, 27 and 39: the first lies beyond the bleed, the last is cut off by it.
+    const ends = regionOf(dashed!.trace).flatMap((contour) => contour.map((edge) => onEdge(edge, 0).x));
+    expect([Math.min(...ends), Math.max(...ends)]).toEqual([expect.closeTo(3, 3), expect.closeTo(41, 3)]);
+    expect(dashed!.paint).toMatchObject({ fill: { id: 'rust' }, stroke: null });
+    expect(kept!.paint).toMatchObject({ fill: null, stroke: { widthMm: 2 } });
+  });
 });
