@@ -1,6 +1,9 @@
 // Changes files of the core in small ways, one at a time, and tells which changes no unit test of their room notices:
 // `npm run mutate FILE…`. Minutes a file; not part of `npm test`.
 import { spawnSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -13,6 +16,6 @@ if (files.length === 0 || rooms.size === 0) {
 const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', files.join(',')], {
   cwd: root,
   stdio: 'inherit',
-  env: { ...process.env, MUTATE_ROOMS: [...rooms].join(',') },
+  env: { ...process.env, MUTATE_ROOMS: [...rooms].join(','), MUTATE_MEMORY: mkdtempSync(join(tmpdir(), 'mutate-')) },
 });
 process.exit(status ?? 1);

@@ -2,6 +2,9 @@
  * The thinnest stroke of a picture by opening it with discs: an independent measure of what the proof finds from outlines.
  * Distances are exact (Felzenszwalb and Huttenlocher 2012).
  */
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 
 const FAR = 1e9;
 
@@ -121,8 +124,26 @@ function isBroken(ink: Uint8Array, inside: Float64Array, width: number, height: 
   });
 }
 
+/**
+ * A number that takes seconds to find, from a file where it was found before: the tests of mutants measure the same
+ * pictures hundreds of times. Only where bin/mutate.mjs names a folder for it.
+ */
+function remembered(picture: Uint8Array, sizes: readonly number[], find: () => number): number {
+  const folder = process.env['MUTATE_MEMORY'];
+  if (!folder) return find();
+  const file = join(folder, createHash('sha1').update(picture).update(sizes.join()).digest('hex'));
+  if (existsSync(file)) return Number(readFileSync(file, 'utf8'));
+  const number = find();
+  mkdirSync(folder, { recursive: true });
+  writeFileSync(file, String(number));
+  return number;
+}
+
 /** The thickness of the thinnest stroke, in pixels, up to `most`; `most` where all are thicker. */
-export function thinnestByOpening(ink: Uint8Array, width: number, height: number, most: number): number {
+export const thinnestByOpening = (ink: Uint8Array, width: number, height: number, most: number): number =>
+  remembered(ink, [width, height, most], () => openWith(ink, width, height, most));
+
+function openWith(ink: Uint8Array, width: number, height: number, most: number): number {
   const inside = distances(
     Uint8Array.from(ink, (one) => Number(!one)),
     width,
