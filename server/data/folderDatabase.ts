@@ -6,6 +6,7 @@ import { HOME } from '../home';
 import { MIGRATIONS } from '../migrations';
 import { migrate, NewerSchema, schemaOf, type Connection, type Database } from './database';
 import { freeBytesOf, needSpace } from './freeSpace';
+import { Prepared } from './prepared';
 import { WriteAheadLog } from './writeAheadLog';
 
 const connection = (db: PGlite): Connection => ({
@@ -83,6 +84,7 @@ export async function openDatabase(folder: string, freeBytes = freeBytesOf): Pro
     db = await PGlite.create(folder);
   }
   await migrate(connection(db), schema);
+  const prepared = new Prepared(db);
   const log = folder ? new WriteAheadLog(join(folder, 'pg_wal')) : null;
   return {
     name: nanoid(),
@@ -93,9 +95,9 @@ export async function openDatabase(folder: string, freeBytes = freeBytesOf): Pro
     query: async <T>(sql: string, values: unknown[] = []) => (await db.query<T>(sql, values)).rows,
     async write<T>(sql: string, values: unknown[] = []) {
       needRoom();
-      const { rows } = await db.query<T>(sql, values);
+      const rows = await prepared.run(sql, values);
       await log?.flush();
-      return rows;
+      return rows as T[];
     },
     async transact(work) {
       needRoom();
