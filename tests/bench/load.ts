@@ -99,7 +99,7 @@ async function run(
     editors.map(async ({ id, item }, i) => {
       let base = (await call(server, 'GET', `/pieces/${id}`)).body.revision;
       await new Promise((resolve) => setTimeout(resolve, (i * 1000) / perSecond / editors.length));
-      for (let due = performance.now(); due < until; due += 1000 / perSecond) {
+      for (let due = performance.now(); due < until && performance.now() < until; due += 1000 / perSecond) {
         await new Promise((resolve) => setTimeout(resolve, Math.max(0, due - performance.now())));
         const one = change(item);
         const began = performance.now();
@@ -148,8 +148,11 @@ for (const [editors, how] of [
   for (let i = 0; i < editors; i++) own.push({ id: await made(50), item: 'words3' });
   await run(`${editors} editors, 50 items each${how && `, ${how}`}`, server, own, 5);
 }
+const one = { id: await made(50), item: 'words3' };
+await run('1 editor, 50 items, one save after the other', server, [one], 1000);
 const large = await made(2000);
 await run('1 editor on a piece of 2,000 items', server, [{ id: large, item: 'words3' }], 5);
+await run('the same, one save after the other', server, [{ id: large, item: 'words3' }], 1000);
 const shared = await made(50);
 await run(
   '20 editors on one piece of 50 items',
