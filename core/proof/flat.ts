@@ -7,30 +7,31 @@ import type { Vec } from '../geometry/vec';
 /** How far chords may be from an outline while it is looked at, mm. */
 const CHORD_MM = 0.01;
 
-/** A closed line of points with its first one at its end too. */
+/** A line of points with its first one at its end too: a fill closes what is left open. */
 function backToStart(points: Float64Array): Float64Array {
-  const n = points.length;
-  if (n < 2 || (points[0] === points[n - 2] && points[1] === points[n - 1])) return points;
-  const closed = new Float64Array(n + 2);
+  const closed = new Float64Array(points.length + 2);
   closed.set(points);
-  closed.set(points.subarray(0, 2), n);
+  closed.set(points.subarray(0, 2), points.length);
   return closed;
 }
 
-/** Outlines as polygons, each contour with its own box: of words most are far from any one place. */
+/** Outlines as polygons, an open contour as it is drawn. */
 interface Flat extends Shape {
+  /** Each contour as a fill closes it, with its own box: of words most are far from any one place. */
   readonly parts: readonly Shape[];
 }
 
 const shapes = new WeakMap<Trace, Flat | null>();
 
+/** Whether a place lies in the box of a shape: elsewhere nothing needs to be worked out. */
+const isNear = ({ xMin, xMax, yMin, yMax }: Shape, x: number, y: number): boolean =>
+  x >= xMin && x <= xMax && y >= yMin && y <= yMax;
+
 /** Whether a place lies inside outlines, by the non-zero rule. Asked for very many places. */
 export function within(flat: Flat, x: number, y: number): boolean {
-  if (x < flat.xMin || x > flat.xMax || y < flat.yMin || y > flat.yMax) return false;
+  if (!isNear(flat, x, y)) return false;
   let winding = 0;
-  for (const part of flat.parts)
-    if (x >= part.xMin && x <= part.xMax && y >= part.yMin && y <= part.yMax)
-      winding += windingOf(part.contours[0]!, x, y);
+  for (const part of flat.parts) if (isNear(part, x, y)) winding += windingOf(part.contours[0]!, x, y);
   return winding !== 0;
 }
 
@@ -55,9 +56,8 @@ export function flatOf(trace: Trace): Flat | null {
     { commands: Uint8Array.from(commands), coords: Float64Array.from(coords) },
     CHORD_MM,
   );
-  const lines = contours.map(({ points, closed }) => (closed ? backToStart(points) : points));
-  const whole = shapeOf(lines);
-  const shape = whole && { ...whole, parts: lines.flatMap((line) => shapeOf([line]) ?? []) };
+  const whole = shapeOf(contours.map(({ points, closed }) => (closed ? backToStart(points) : points)));
+  const shape = whole && { ...whole, parts: contours.flatMap(({ points }) => shapeOf([backToStart(points)]) ?? []) };
   shapes.set(trace, shape);
   return shape;
 }

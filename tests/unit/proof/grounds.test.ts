@@ -6,7 +6,7 @@ import { proofPiece, type Finding } from '#core/proof/index';
 import { thinnestOf } from '#core/proof/thickness';
 import { shapeFor } from '#core/setting/line/measure';
 import type { Faces } from '#core/setting/settingOf';
-import { circle, curve, faces, lettering, piece, seat, spacing } from '../../support/pieces';
+import { arc, circle, curve, faces, lettering, piece, seat, spacing } from '../../support/pieces';
 
 let all: Faces;
 beforeAll(async () => {
@@ -105,6 +105,11 @@ describe('the proof of words and their ground', () => {
     expect(Math.hypot(at.x - 42, at.y - 42)).toBeCloseTo(28, 1);
     expect(codes(ring, line(25.6), words('OTTER'))).toEqual([]);
     expect(codes(ring, line(26 + capMm + 0.6), words('OTTER'))).toEqual([]);
+    // The chord of an arc is no line: nothing is drawn there.
+    const arcRule = (startDeg: number) => ({ ...line(28), shape: arc(28, startDeg, 180) });
+    expect(codes(ring, arcRule(270), words('OTTER'))).toEqual(['line-through']);
+    const low = { ...line(28), shape: { ...arc(60, 150, 60), centre: { x: 42, y: -42 } } } as Curve;
+    expect(codes(ring, low, words('OTTER'))).toEqual([]);
     // A band that they stand on is no line.
     expect(codes(line(28.5, { stroke: makeStroke('rust', 9) }), ring, words('OTTER'))).toEqual([]);
   });
