@@ -1,4 +1,4 @@
-import { Zlib } from 'fflate';
+import { Zlib, zlibSync } from 'fflate';
 import type { Drawing } from '../../drawing/drawPiece';
 import { crc32 } from '../../crc32';
 import { ok, type Result } from '../../result';
@@ -6,6 +6,7 @@ import type { RenderPixels } from '../pictures';
 import { svgElements } from '../svg';
 import { joined } from './bytes';
 import { MM_IN_INCH, rasterSize } from './size';
+import { srgbProfile } from './srgbProfile';
 import { stripsOf } from './strips';
 
 export interface PngOptions {
@@ -29,8 +30,20 @@ function chunk(name: string, bytes: Uint8Array): Uint8Array {
 const longs = (...values: number[]): number[] =>
   values.flatMap((value) => [24, 16, 8, 0].map((shift) => (value >>> shift) & 255));
 
-/** Colours of the screen (sRGB), looked at as colours (relative colorimetric). */
-const RELATIVE = 1;
+/**
+ * What the colours mean: the profile of sRGB, and for programs that read none its gamma and its white, red, green and
+ * blue, as the standard asks (PNG 3, 11.3.2).
+ */
+function colourChunks(): Uint8Array[] {
+  const name = [...'sRGB'].map((letter) => letter.charCodeAt(0));
+  return [
+    chunk('gAMA', Uint8Array.from(longs(45455))),
+    chunk('cHRM', Uint8Array.from(longs(31270, 32900, 64000, 33000, 30000, 60000, 15000, 6000))),
+    // Its name, a zero, how it is packed, and the profile.
+    chunk('iCCP', Uint8Array.from([...name, 0, 0, ...zlibSync(srgbProfile(), { level: 9 })])),
+  ];
+}
+
 /** Each row is written as its difference from the one above: of flat colours next to nothing is left. */
 const UP = 2;
 
@@ -44,8 +57,8 @@ function unmultiplied(rgba: Uint8Array): void {
 }
 
 /**
- * Writes a drawing as a PNG of a resolution, on white paper or on nothing, its resolution and its colour space written
- * in. It is drawn strip by strip, so that a large one takes no more memory than its file.
+ * Writes a drawing as a PNG of a resolution, on white paper or on nothing, its resolution and the profile of its
+ * colours written in. It is drawn strip by strip, so that a large one takes no more memory than its file.
  *
  * @returns its bytes, or why there are none, see `rasterSize`
  */
@@ -83,7 +96,7 @@ export async function writePng(
       Uint8Array.from([137, 80, 78, 71, 13, 10, 26, 10]),
       // Eight bits a channel, red, green and blue, with opacity or without; no interlacing.
       chunk('IHDR', Uint8Array.from([...longs(widthPx, heightPx), 8, transparent ? 6 : 2, 0, 0, 0])),
-      chunk('sRGB', Uint8Array.from([RELATIVE])),
+      ...colourChunks(),
       // Pixels a metre (11.3.5.3).
       chunk('pHYs', Uint8Array.from([...longs(perMetre, perMetre), 1])),
       chunk('IDAT', joined(parts)),
