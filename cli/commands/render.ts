@@ -18,6 +18,7 @@ const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   technical: 'technical inks',
   layers: 'layers',
   seen: 'outlines of what is seen',
+  singleLines: 'single lines',
   weedingBox: 'weeding box',
   embedFaces: 'embedded typefaces',
   arcs: 'arcs',

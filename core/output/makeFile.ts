@@ -1,6 +1,7 @@
 import { blocking, drawPiece } from '../drawing/drawPiece';
 import { NO_PICTURES, type Pictures } from '../drawing/pictures';
-import type { Piece } from '../piece/types';
+import { singleLined } from '../drawing/singleLines';
+import { isLettering, type Piece } from '../piece/types';
 import { fail, ok, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
 import { asMeant, formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
@@ -23,7 +24,11 @@ export function prepareFile(
 ): Result<PreparedFile> {
   const { copies, options: has } = formatOf(name);
   const plain = drawPiece(piece, faces, pictures);
-  const drawing = options.trapMm > 0 && has.includes('trapMm') ? trapped(plain, options.trapMm) : plain;
+  const lined =
+    options.singleLines && has.includes('singleLines')
+      ? singleLined(plain, (id) => piece.items.some((item) => item.id === id && isLettering(item)))
+      : plain;
+  const drawing = options.trapMm > 0 && has.includes('trapMm') ? trapped(lined, options.trapMm) : lined;
   const imposition = copies ? options.imposition : null;
   if (!imposition) return ok({ piece, faces, drawing, lines: [], layout: null });
   const layout = layOut(piece.sheet, imposition);

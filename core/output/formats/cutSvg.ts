@@ -1,21 +1,21 @@
-import { seenDrawing } from '../../drawing/seen';
+import { seenBesideLines } from '../../drawing/singleLines';
 import { ok } from '../../result';
 import { utf8, type FileFormat } from './kind';
 
 export const cutSvg: FileFormat = {
   name: 'SVG for cutters',
   description: 'hairlines in mm, a colour for each tool',
-  help: 'hairlines for cutters, a colour for each ink [--seen]',
+  help: 'hairlines for cutters, a colour for each ink [--seen] [--single-lines]',
   mediaType: 'image/svg+xml',
   ending: 'cut.svg',
   copies: true,
   drawn: true,
-  options: ['seen'],
+  options: ['seen', 'singleLines'],
   shownAs: 'Letters leave as outlines',
   plates: false,
   preview: () => ({ lines: true }),
   async write({ drawing }, { seen }) {
     const { writeCutSvg } = await import('../cut/cutSvg');
-    return ok(utf8(writeCutSvg(seen ? seenDrawing(drawing) : drawing)));
+    return ok(utf8(writeCutSvg(seen ? seenBesideLines(drawing) : drawing)));
   },
 };

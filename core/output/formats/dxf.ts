@@ -1,30 +1,30 @@
-import { seenDrawing } from '../../drawing/seen';
+import { seenBesideLines } from '../../drawing/singleLines';
 import { ok } from '../../result';
 import { utf8, type FileFormat } from './kind';
 
 export const dxf: FileFormat = {
   name: 'DXF',
   description: 'polylines in mm for plotters and engravers',
-  help: 'polylines in mm for plotters [--tolerance=0.01] [--arcs] [--seen] [--layers=item] [--box] [--marks]',
+  help: 'polylines in mm for plotters [--tolerance=0.01] [--arcs] [--seen] [--single-lines] [--layers=item] [--box] [--marks]',
   mediaType: 'image/vnd.dxf',
   ending: 'dxf',
   copies: true,
   drawn: true,
-  options: ['marks', 'toleranceMm', 'arcs', 'layers', 'seen', 'weedingBox'],
+  options: ['marks', 'toleranceMm', 'arcs', 'layers', 'seen', 'singleLines', 'weedingBox'],
   shownAs: 'Letters leave as outlines',
   plates: false,
   preview: () => ({ lines: true }),
   async plotter({ drawing }, { toleranceMm, seen, weedingBox, marks, imposition }) {
     const [{ toolContours }, { plotterRun }] = await Promise.all([import('../cut/contours'), import('../cut/plotter')]);
     const extras = { weedingBox, marks: marks && !imposition };
-    const contours = toolContours(seen ? seenDrawing(drawing) : drawing, toleranceMm, extras);
+    const contours = toolContours(seen ? seenBesideLines(drawing) : drawing, toleranceMm, extras);
     return plotterRun(contours, drawing.sheet.heightMm);
   },
   async write({ drawing }, { toleranceMm, arcs, layers, seen, weedingBox, marks, imposition }) {
     const { writeDxf } = await import('../cut/dxf');
     return ok(
       utf8(
-        writeDxf(seen ? seenDrawing(drawing) : drawing, toleranceMm, {
+        writeDxf(seen ? seenBesideLines(drawing) : drawing, toleranceMm, {
           layers,
           weedingBox,
           arcs,

@@ -45,6 +45,7 @@ export const STANDARD_OPTIONS: FileOptions = {
   arcs: false,
   layers: 'ink',
   seen: false,
+  singleLines: false,
   weedingBox: false,
   embedFaces: false,
   slug: false,

@@ -43,6 +43,8 @@ export interface FileOptions {
   readonly layers: 'ink' | 'item';
   /** Whether tools follow what is seen of each ink as one outline, so that nothing is cut twice. */
   readonly seen: boolean;
+  /** Whether letters are given as the middle lines of their strokes, not as outlines. */
+  readonly singleLines: boolean;
   /** Whether a box about all is cut too, by which what is left over is weeded. */
   readonly weedingBox: boolean;
   /** Whether typefaces that may leave go into a file whose words stay words. */
