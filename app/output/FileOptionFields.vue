@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { STANDARDS } from './standards';
 import { DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileFormat, FileOptions } from '#core/output/formats/index';
 import { MARKS_AWAY, MARKS_WIDTH } from '#core/output/marks/printMarks';
 import { RASTER_DPI, rasterSize } from '#core/output/raster/size';
 import { TRAP_LIMITS } from '#core/output/trap';
+import { isLettering } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 
 /** What a format leaves to choose. */
@@ -30,7 +30,7 @@ interface Tick {
   readonly matters?: () => boolean;
 }
 const flag = (
-  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'embedFaces' | 'arcs',
+  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'embedFaces' | 'arcs' | 'singleLines',
   name: string,
   matters?: () => boolean,
 ): Tick => ({ option, name, on: (now) => now[option], next: (on) => ({ [option]: on }), matters });
@@ -52,6 +52,7 @@ const TICKS: readonly Tick[] = [
     on: ({ layers }) => layers === 'ink',
     next: (on) => ({ layers: on ? 'ink' : 'item' }),
   },
+  flag('singleLines', 'Letters as single lines', () => store.piece!.items.some(isLettering)),
   flag('arcs', 'Arcs in place of short lines'),
   flag('weedingBox', 'Weeding box'),
   flag('embedFaces', 'Embed the typefaces'),
@@ -93,14 +94,10 @@ const ticks = computed(() =>
   <TickField v-if="has.includes('marks')" :model-value="options.marks" @change="(marks) => set({ marks })">{{
     marksWord
   }}</TickField>
-  <div v-if="has.includes('standard')" class="row">
-    <span class="label">Standard</span>
-    <ChoiceBar
-      label="Standard"
-      :options="STANDARDS"
-      :model-value="options.standard"
-      @change="(standard) => set({ standard })" />
-  </div>
+  <StandardField
+    v-if="has.includes('standard')"
+    :model-value="options.standard"
+    @update:model-value="(standard) => set({ standard })" />
   <template v-if="has.includes('dpi')">
     <div class="row">
       <span class="label">Resolution, ppi</span

@@ -3,7 +3,6 @@ import type { Layout } from '#core/output/impose';
 import { TRAP_LIMITS } from '#core/output/trap';
 import type { Result } from '#core/result';
 import type { SeriesAsked } from '~/workers/series';
-import { STANDARDS } from './standards';
 
 /** How a series is made: on sheets or not, with what about it. */
 const props = defineProps<{ options: SeriesAsked; layout: Result<Layout> }>();
@@ -29,14 +28,7 @@ function set(next: Partial<SeriesAsked>): null {
       @change="(imposition) => set({ imposition })" />
     <p v-if="!layout.ok" class="problem">{{ layout.problem.message }}</p>
   </template>
-  <div class="row">
-    <span class="label">Standard</span>
-    <ChoiceBar
-      label="Standard"
-      :options="STANDARDS"
-      :model-value="options.standard"
-      @change="(standard) => set({ standard })" />
-  </div>
+  <StandardField :model-value="options.standard" @update:model-value="(standard) => set({ standard })" />
   <p v-if="options.as === 'files'" class="quiet said">
     {{
       options.standard === 'x1a'
