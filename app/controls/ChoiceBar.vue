@@ -1,12 +1,7 @@
 <script setup lang="ts" generic="T extends string">
 /** One of a few, side by side. */
-defineProps<{
-  label: string;
-  modelValue: T;
-  options: readonly { readonly value: T; readonly name: string }[];
-  disabled?: boolean;
-}>();
-const emit = defineEmits<{ change: [value: T] }>();
+defineProps<{ label: string; options: readonly { readonly value: T; readonly name: string }[]; disabled?: boolean }>();
+const chosen = defineModel<T>({ required: true });
 </script>
 
 <template>
@@ -16,9 +11,9 @@ const emit = defineEmits<{ change: [value: T] }>();
       :key="value"
       type="button"
       role="radio"
-      :aria-checked="modelValue === value"
+      :aria-checked="chosen === value"
       :disabled="disabled"
-      @click="emit('change', value)">
+      @click="chosen = value">
       {{ name }}
     </button>
   </span>

@@ -55,7 +55,7 @@ const dash = (on: boolean): void => {
         :label="`${label} corners`"
         :options="JOINS"
         :model-value="modelValue.join"
-        @change="(join) => change({ join })" />
+        @update:model-value="(join) => change({ join })" />
     </div>
     <div v-if="of === 'letters'" class="row">
       <span class="label">Lies</span>
@@ -63,7 +63,7 @@ const dash = (on: boolean): void => {
         :label="`${label} lies`"
         :options="UNDER"
         :model-value="modelValue.under ? 'under' : 'over'"
-        @change="(lies) => change({ under: lies === 'under' })" />
+        @update:model-value="(lies) => change({ under: lies === 'under' })" />
     </div>
     <template v-else>
       <div v-if="of === 'closed'" class="row">
@@ -72,7 +72,7 @@ const dash = (on: boolean): void => {
           :label="`${label} lies`"
           :options="PLACES"
           :model-value="modelValue.place"
-          @change="(place) => change({ place })" />
+          @update:model-value="(place) => change({ place })" />
       </div>
       <div class="row">
         <span class="label">Dashes</span>

@@ -19,7 +19,7 @@ function set(next: Partial<SeriesAsked>): null {
 </script>
 
 <template>
-  <ChoiceBar label="Made as" :options="WAYS" :model-value="options.as" @change="(as) => set({ as })" />
+  <ChoiceBar label="Made as" :options="WAYS" :model-value="options.as" @update:model-value="(as) => set({ as })" />
   <slot />
   <template v-if="options.as === 'sheets'">
     <ImpositionFields

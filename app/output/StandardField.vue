@@ -10,14 +10,6 @@ const STANDARDS = [
 <template>
   <div class="row">
     <span class="label">Standard</span>
-    <ChoiceBar
-      label="Standard"
-      :options="STANDARDS"
-      :model-value="standard"
-      @change="
-        (value) => {
-          standard = value;
-        }
-      " />
+    <ChoiceBar label="Standard" :options="STANDARDS" v-model="standard" />
   </div>
 </template>

@@ -78,33 +78,9 @@ const matrix = (m: readonly number[]): string =>
 <template>
   <div class="stage" :class="{ dark: look === 'reversed' }">
     <div class="bar">
-      <ChoiceBar
-        label="Size"
-        :options="SIZES"
-        :model-value="size"
-        @change="
-          (value) => {
-            size = value;
-          }
-        " />
-      <ChoiceBar
-        label="Inks"
-        :options="LOOKS"
-        :model-value="look"
-        @change="
-          (value) => {
-            look = value;
-          }
-        " />
-      <ChoiceBar
-        label="Eyes"
-        :options="EYES"
-        :model-value="eye"
-        @change="
-          (value) => {
-            eye = value;
-          }
-        " />
+      <ChoiceBar label="Size" :options="SIZES" v-model="size" />
+      <ChoiceBar label="Inks" :options="LOOKS" v-model="look" />
+      <ChoiceBar label="Eyes" :options="EYES" v-model="eye" />
     </div>
     <svg width="0" height="0" aria-hidden="true" class="defs">
       <filter

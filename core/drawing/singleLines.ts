@@ -1,4 +1,4 @@
-import { inside, shapeOf, type Shape } from '../geometry/outlines/closest';
+import { backToStart, inside, shapeOf, type Shape } from '../geometry/outlines/closest';
 import { onEdge, regionOf, stepsOf, type Region } from '../geometry/outlines/edges';
 import { middleLines } from '../geometry/outlines/middleLines';
 import type { Trace } from '../geometry/outlines/outlineSink';
@@ -8,41 +8,36 @@ import type { Drawing } from './drawPiece';
 import type { PaintedPath } from './painted';
 import { seenDrawing } from './seen';
 
-/** How wide the lines are said to be, mm: what cutters take for a line to follow. No stroke of a piece is as thin. */
-const HAIRLINE_MM = 0.01;
+/** Single lines have no width; a stroke of a piece has one, see `LIMITS`. */
+const NO_WIDTH = 0;
 /** How far the lines may be from where they are straightened, mm. */
 const STRAIGHTENED_MM = 0.005;
 
-/** The contours of a region as lines of points, each with its first place once. */
+/** The contours of a region as closed lines of points. */
 const pointsOf = (region: Region): Float64Array[] =>
   region.map((contour) =>
-    Float64Array.from(
-      contour.flatMap((edge) => {
-        const n = stepsOf(edge);
-        return Array.from({ length: n }, (_, i) => onEdge(edge, i / n)).flatMap(({ x, y }) => [x, y]);
-      }),
+    backToStart(
+      Float64Array.from(
+        contour.flatMap((edge) => {
+          const n = stepsOf(edge);
+          return Array.from({ length: n }, (_, i) => onEdge(edge, i / n)).flatMap(({ x, y }) => [x, y]);
+        }),
+      ),
     ),
   );
 
 /** Each outer contour with its holes. */
 function apartOf(contours: readonly Float64Array[]): Float64Array[][] {
-  const shapes = contours.flatMap((points) => {
-    const shape = shapeOf([Float64Array.from([...points, points[0]!, points[1]!])]);
-    return shape ? [{ points, shape }] : [];
+  const shapes = contours.flatMap((points) => shapeOf([points]) ?? []);
+  /** Those about each. */
+  const about = shapes.map((one) => {
+    const [x, y] = one.contours[0]! as unknown as readonly [number, number];
+    return new Set(shapes.filter((other) => other !== one && inside(other, x, y)));
   });
-  const about = ({ points }: { points: Float64Array }, shape: Shape): boolean => inside(shape, points[0]!, points[1]!);
-  const depths = shapes.map((one) => shapes.filter((other) => other !== one && about(one, other.shape)));
+  const holesOf = (outer: Shape, depth: number): Shape[] =>
+    shapes.filter((_, j) => about[j]!.size === depth + 1 && about[j]!.has(outer));
   return shapes.flatMap((outer, i) =>
-    depths[i]!.length % 2 === 1
-      ? []
-      : [
-          [
-            outer.points,
-            ...shapes.flatMap((hole, j) =>
-              depths[j]!.length === depths[i]!.length + 1 && depths[j]!.includes(outer) ? [hole.points] : [],
-            ),
-          ],
-        ],
+    about[i]!.size % 2 === 1 ? [] : [[outer, ...holesOf(outer, about[i]!.size)].map(({ contours: [own] }) => own!)],
   );
 }
 
@@ -75,13 +70,13 @@ export const singleLined = (drawing: Drawing, isLettering: (itemId: string) => b
     if (path.part !== 'own') return [];
     const trace = middleOf(path);
     if (!trace) return [path];
-    const stroke = { ink, widthMm: HAIRLINE_MM, join: 'round', dashMm: null } as const;
-    return [{ ...path, trace, holes: [], within: null, paint: { fill: null, stroke, under: false } }];
+    const stroke = { ink, widthMm: NO_WIDTH, join: 'round', dashMm: null } as const;
+    return [{ ...path, trace, holes: [], united: false, within: null, paint: { fill: null, stroke, under: false } }];
   }),
 });
 
 /** Whether a painted outline is single lines. */
-const isSingle = ({ paint: { fill, stroke } }: PaintedPath): boolean => !fill && stroke?.widthMm === HAIRLINE_MM;
+const isSingle = ({ paint: { fill, stroke } }: PaintedPath): boolean => !fill && stroke?.widthMm === NO_WIDTH;
 
 /** A drawing of what is seen, see `seenDrawing`; single lines stay what they are, above all else. */
 export const seenBesideLines = (drawing: Drawing): Drawing => {

@@ -249,7 +249,9 @@ function withinBleed(path: PaintedPath, { widthMm, heightMm, bleedMm }: Sheet): 
     // What a stroke covers is worked out only where it may reach so far, at the tip of a corner.
     const reachMm = stroke ? (stroke.widthMm / 2) * MITRE_LIMIT : 0,
       room: Box = [x0 + reachMm, y0 + reachMm, x1 - reachMm, y1 - reachMm];
-    const edge = stroke && !liesWithin(regionOf(clean.trace), room) ? cutTo(strokeRegion(clean.trace, stroke)) : null;
+    // A line without width has no edge, and prints nothing.
+    const hasEdge = stroke && stroke.widthMm > 0 && !liesWithin(regionOf(clean.trace), room);
+    const edge = hasEdge ? cutTo(strokeRegion(clean.trace, stroke)) : null;
     const inner = fill && cutTo(regionOf(clean.trace));
     if (!stroke || !edge) return [inner ? { ...clean, trace: inner } : clean];
     const own: PaintedPath = { ...clean, trace: inner ?? clean.trace, paint: { fill, stroke: null, under: false } };

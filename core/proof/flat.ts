@@ -1,19 +1,11 @@
 import type { PaintedPath } from '../drawing/painted';
-import { shapeOf, windingOf, type Shape } from '../geometry/outlines/closest';
+import { backToStart, shapeOf, windingOf, type Shape } from '../geometry/outlines/closest';
 import { COMMAND, flattenedContours } from '../geometry/outlines/outline';
 import type { Trace } from '../geometry/outlines/outlineSink';
 import type { Vec } from '../geometry/vec';
 
 /** How far chords may be from an outline while it is looked at, mm. */
 const CHORD_MM = 0.01;
-
-/** A line of points with its first one at its end too: a fill closes what is left open. */
-function backToStart(points: Float64Array): Float64Array {
-  const closed = new Float64Array(points.length + 2);
-  closed.set(points);
-  closed.set(points.subarray(0, 2), points.length);
-  return closed;
-}
 
 /** Outlines as polygons, an open contour as it is drawn. */
 interface Flat extends Shape {

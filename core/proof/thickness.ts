@@ -2,7 +2,7 @@ import { hypot } from '../hypot';
 import { combine } from '../drawing/booleans';
 import { lineEdge, onEdge } from '../geometry/outlines/edges';
 import type { Vec } from '../geometry/vec';
-import { shapeOf } from '../geometry/outlines/closest';
+import { shapeOf, signedArea } from '../geometry/outlines/closest';
 import { contoursOf } from '../setting/line/flatOutlines';
 import { linesOf, type SetLettering } from '../setting/line/set';
 import { LETTER } from '../stances';
@@ -53,12 +53,6 @@ interface Side {
 
 /** An em as booleans see it, mm: their tolerance is then a ten-thousandth of it. */
 const EM_MM = 10;
-const signedArea = (points: Float64Array): number => {
-  let sum = 0;
-  for (let i = 2; i < points.length; i += 2) sum += points[i - 2]! * points[i + 1]! - points[i]! * points[i - 1]!;
-  return sum;
-};
-
 /**
  * The contours of a glyph; where some that are filled lie over each other, as in faces made of parts, those of all of
  * them together.

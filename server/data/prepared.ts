@@ -3,7 +3,7 @@ import { serialize } from 'pg-protocol/dist/serializer.js';
 
 type Row = Record<string, unknown>;
 
-type Value = string | number | Uint8Array | null;
+type Value = string | number | boolean | Uint8Array | null;
 
 /** An entry of a list as PostgreSQL reads it (PostgreSQL 17, 8.15.2). */
 const entry = (value: string | number | null): string =>
@@ -12,7 +12,7 @@ const entry = (value: string | number | null): string =>
 /** A value as it goes over the wire: bytes as they are, all else as text. */
 function asSent(value: Value | readonly (string | number | null)[]): string | Buffer | null {
   if (value === null || typeof value === 'string') return value;
-  if (typeof value === 'number') return String(value);
+  if (typeof value !== 'object') return String(value);
   return value instanceof Uint8Array ? Buffer.from(value) : `{${value.map(entry).join(',')}}`;
 }
 
@@ -29,7 +29,7 @@ export class Prepared {
    * Runs one statement, a transaction of its own.
    *
    * @returns its rows; lists among them as PostgreSQL writes them
-   * @param values texts, numbers, bytes, lists of these, or null
+   * @param values texts, numbers, yes or no, bytes, lists of texts and numbers, or null
    * @throws DatabaseError of PGlite: nothing of the statement is done then
    */
   run(sql: string, values: unknown[]): Promise<Row[]> {

@@ -141,7 +141,7 @@ const paper = (hex: string | null): void => {
         <template v-if="!chosen.tint">
           <div v-if="chosen.purpose === 'print'" class="row">
             <span class="label">Ink type</span>
-            <ChoiceBar label="Ink type" :options="KINDS" :model-value="chosen.kind" @change="setKind" />
+            <ChoiceBar label="Ink type" :options="KINDS" :model-value="chosen.kind" @update:model-value="setKind" />
           </div>
           <p v-if="kindProblem" class="problem" role="alert">{{ kindProblem }}</p>
           <p v-if="chosen.kind === 'spot' && chosen.purpose === 'print'" class="quiet said">

@@ -49,6 +49,21 @@ function stretchesNear({ contours }: Shape, box: Shape, within: number): number[
   return out;
 }
 
+/** A line of points with its first one at its end too, as a fill closes it. */
+export function backToStart(points: Float64Array): Float64Array {
+  const closed = new Float64Array(points.length + 2);
+  closed.set(points);
+  closed.set(points.subarray(0, 2), points.length);
+  return closed;
+}
+
+/** The area of a closed line of points, less than 0 where it goes round the other way. */
+export function signedArea(points: Float64Array): number {
+  let sum = 0;
+  for (let i = 2; i < points.length; i += 2) sum += points[i - 2]! * points[i + 1]! - points[i]! * points[i - 1]!;
+  return sum / 2;
+}
+
 /** How often a closed line of points goes round a place, with its sign. */
 export function windingOf(points: Float64Array, x: number, y: number): number {
   let winding = 0;

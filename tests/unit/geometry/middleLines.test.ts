@@ -7,7 +7,7 @@ import { faces, spacing } from '../../support/pieces';
 import { renderPixels } from '../../support/pictures';
 
 type Points = readonly (readonly [x: number, y: number])[];
-const contour = (points: Points): Float64Array => Float64Array.from(points.flat());
+const contour = (points: Points): Float64Array => Float64Array.from([...points, points[0]!].flat());
 const box = (x: number, y: number, w: number, h: number): Float64Array =>
   contour([
     [x, y],
@@ -183,7 +183,7 @@ describe('middle lines', () => {
       k = 100 / face.metrics.capHeight;
     for (const letter of letters) {
       const glyph = shapeFor(face, letter, spacing()).letters[0]!.glyphs[0]!.id;
-      const contours = contoursOf(face, glyph, 'fine').map((points) => points.slice(0, -2).map((value) => value * k));
+      const contours = contoursOf(face, glyph, 'fine').map((points) => points.map((value) => value * k));
       const apart = faceId === 'monoton' ? contours.map((one) => [one]) : [contours];
       const found = apart.flatMap((one) => middleLines(one, 0.05)!);
       // As wide as makes as much ink as the letter has.

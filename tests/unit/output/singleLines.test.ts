@@ -2,6 +2,8 @@ import DxfParser from 'dxf-parser';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { formatOf, STANDARD_OPTIONS, type FileOptions, type FormatName } from '#core/output/formats/index';
 import { prepareFile } from '#core/output/makeFile';
+import { makeStroke } from '#core/piece/make';
+import type { Item, Lettering } from '#core/piece/types';
 import type { Faces } from '#core/setting/settingOf';
 import { circle, curve, faces, lettering, piece } from '../../support/pieces';
 
@@ -11,9 +13,13 @@ beforeAll(async () => {
 });
 const ring = { ...curve(circle(30)), fill: 'enamel' };
 const words = lettering('TILL', { faceId: 'league-gothic', fill: 'brass', halo: { ink: 'rust', marginMm: 0.4 } });
-async function made(format: FormatName, changes: Partial<FileOptions>): Promise<string> {
+async function made(
+  format: FormatName,
+  changes: Partial<FileOptions>,
+  items: readonly Item[] = [ring, words],
+): Promise<string> {
   const options = { ...STANDARD_OPTIONS, layers: 'item' as const, ...changes };
-  const prepared = prepareFile(format, piece([ring, words]), all, options);
+  const prepared = prepareFile(format, piece(items), all, options);
   if (!prepared.ok) throw new Error(prepared.problem.message);
   const file = await formatOf(format).write(prepared.value, options, {} as never);
   if (!file.ok) throw new Error(file.problem.message);
@@ -24,8 +30,8 @@ interface Line {
   readonly shape?: boolean;
   readonly vertices: readonly { readonly x: number; readonly y: number }[];
 }
-const linesOf = async (changes: Partial<FileOptions>): Promise<readonly Line[]> =>
-  new DxfParser().parseSync(await made('dxf', changes))!.entities as unknown as Line[];
+const linesOf = async (changes: Partial<FileOptions>, items?: readonly Item[]): Promise<readonly Line[]> =>
+  new DxfParser().parseSync(await made('dxf', changes, items))!.entities as unknown as Line[];
 
 describe('letters as single lines', () => {
   it('are open lines in a DXF: T has two, I one, L one, and no halo', async () => {
@@ -52,6 +58,25 @@ describe('letters as single lines', () => {
     expect(paths(single, 'Brass')).toHaveLength(5);
     expect(paths(single, 'Brass').every((d) => !d.includes('Z'))).toBe(true);
     expect(single).not.toContain('id="Rust"');
+  });
+  it('are the same beside a line that is nearly as thin, and on every copy of a sheet', async () => {
+    const thin = { ...curve(circle(20), 'thin'), stroke: makeStroke('rust', 0.01) };
+    const imposition = { widthMm: 200, heightMm: 100, marginMm: 5, gutterMm: 4, nested: false };
+    const open = (lines: readonly Line[]): number => lines.filter(({ shape }) => !shape).length;
+    expect(open(await linesOf({ singleLines: true, seen: true }, [ring, thin, words]))).toBe(5);
+    expect(open(await linesOf({ singleLines: true, imposition }))).toBe(10);
+  });
+  it('are lines of letters that are joined, stroked or cut out, too', async () => {
+    const changed = [
+      { faceId: 'great-vibes', wording: 'Tide' },
+      { stroke: { ...makeStroke('rust', 0.4), under: true } },
+      { united: true },
+    ];
+    for (const one of changed) {
+      const lines = await linesOf({ singleLines: true }, [ring, { ...words, ...one } as Lettering]);
+      expect(lines.filter(({ shape }) => !shape).length, JSON.stringify(one)).toBeGreaterThan(3);
+      expect(lines.filter(({ shape }) => shape).length, JSON.stringify(one)).toBeLessThan(6);
+    }
   });
   it('are no matter of files that are printed', async () => {
     expect(await made('svg', { singleLines: true })).toBe(await made('svg', {}));
