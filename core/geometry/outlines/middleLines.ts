@@ -1,5 +1,6 @@
 import { simplifyPathD } from 'clipper2-ts';
 import { hypot } from '../../hypot';
+import type { Vec } from '../vec';
 import { signedArea } from './closest';
 import { apart, graphOf, isWithin, lengthOf, prune, runFrom, type Disc, type Graph } from './middleGraph';
 import type { Contour } from './outline';
@@ -104,10 +105,10 @@ function runsOf(graph: Graph): number[][] {
   return runs;
 }
 
-/** Where a line that goes on from a place meets the edge first; Infinity where it does not. */
-function reachOf(contours: readonly Float64Array[], { x, y }: Disc, dx: number, dy: number): number {
+/** Where a line that goes on from a place meets some lines first; Infinity where it does not. */
+function reachOf(lines: readonly Float64Array[], { x, y }: Disc, dx: number, dy: number): number {
   let best = Infinity;
-  for (const points of contours)
+  for (const points of lines)
     for (let i = 2; i < points.length; i += 2) {
       const [ax, ay, bx, by] = [points[i - 2]! - x, points[i - 1]! - y, points[i]! - x, points[i + 1]! - y];
       const [sa, sb] = [dx * ay - dy * ax, dx * by - dy * bx];
@@ -117,6 +118,25 @@ function reachOf(contours: readonly Float64Array[], { x, y }: Disc, dx: number, 
       if (on > 0) best = Math.min(best, on);
     }
   return best;
+}
+
+/**
+ * Where a line that ends at a disc is drawn on to: the end of its stroke; or, where that opens into a wider one, the
+ * middle line of that. None where there is neither.
+ *
+ * @param heading from the end back along the line
+ * @param lines the other middle lines
+ */
+function tipsBeyond(
+  disc: Disc,
+  [dx, dy]: readonly [number, number],
+  contours: readonly Float64Array[],
+  lines: readonly Float64Array[],
+): Vec[] {
+  const edge = reachOf(contours, disc, -dx, -dy),
+    line = reachOf(lines, disc, -dx, -dy);
+  const reach = line < edge ? line : edge <= REACH * disc.r ? edge : null;
+  return reach === null ? [] : [{ x: disc.x - dx * reach, y: disc.y - dy * reach }];
 }
 
 /** The widest disc that fits in: of places on one straight side the middle lies far outside. */
@@ -158,21 +178,15 @@ export function middleLines(contours: readonly Float64Array[], tolerance: number
     const { x, y, r } = widestOf(graph, solid);
     return [{ points: Float64Array.of(x - r / 2, y, x + r / 2, y), closed: false }];
   }
-  return runs.map((run): Contour => {
+  const middles = runs.map((run) => Float64Array.from(run.flatMap((one) => [discs[one]!.x, discs[one]!.y])));
+  return runs.map((run, i): Contour => {
     const closed = run.length > 2 && run[0] === run.at(-1);
-    const places = run.map((one) => ({ x: discs[one]!.x, y: discs[one]!.y }));
-    if (closed) places.pop();
-    for (const end of closed ? [] : [run, [...run].reverse()]) {
-      if (joined[end[0]!]!.size !== 1) continue;
-      const disc = discs[end[0]!]!,
-        [dx, dy] = heading(discs, end);
-      const reach = reachOf(solid, disc, -dx, -dy);
-      if (reach > REACH * disc.r) continue;
-      const tip = { x: disc.x - dx * reach, y: disc.y - dy * reach };
-      if (end === run) places.unshift(tip);
-      else places.push(tip);
-    }
-    const straight = simplifyPathD(places, tolerance, closed);
+    const others = middles.filter((_, j) => j !== i);
+    const tipOf = (end: readonly number[]): Vec[] =>
+      joined[end[0]!]!.size === 1 ? tipsBeyond(discs[end[0]!]!, heading(discs, end), solid, others) : [];
+    const places = run.map((one): Vec => ({ x: discs[one]!.x, y: discs[one]!.y }));
+    const whole = closed ? places.slice(1) : [...tipOf(run), ...places, ...tipOf([...run].reverse())];
+    const straight = simplifyPathD(whole, tolerance, closed);
     return { points: Float64Array.from(straight.flatMap(({ x, y }) => [x, y])), closed };
   });
 }

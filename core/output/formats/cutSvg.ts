@@ -11,7 +11,7 @@ export const cutSvg: FileFormat = {
   copies: true,
   drawn: true,
   options: ['seen', 'singleLines'],
-  shownAs: 'Letters leave as outlines',
+  shownAs: 'Letters leave as lines that a tool follows',
   plates: false,
   preview: () => ({ lines: true }),
   async write({ drawing }, { seen }) {

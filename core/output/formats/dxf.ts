@@ -11,7 +11,7 @@ export const dxf: FileFormat = {
   copies: true,
   drawn: true,
   options: ['marks', 'toleranceMm', 'arcs', 'layers', 'seen', 'singleLines', 'weedingBox'],
-  shownAs: 'Letters leave as outlines',
+  shownAs: 'Letters leave as lines that a tool follows',
   plates: false,
   preview: () => ({ lines: true }),
   async plotter({ drawing }, { toleranceMm, seen, weedingBox, marks, imposition }) {

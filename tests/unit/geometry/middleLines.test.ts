@@ -129,6 +129,34 @@ describe('middle lines', () => {
     expect(ends(down!.points)[0]![1]).toBeCloseTo(-5, 1);
     expect(lines(stem)).toHaveLength(2);
   });
+  it('of a thin stroke go on to the middle of the wide one that it stands on', () => {
+    const wide = contour([
+      [0, 0],
+      [3, 0],
+      [3, 3.8],
+      [7, 3.8],
+      [7, 4.2],
+      [3, 4.2],
+      [3, 8],
+      [0, 8],
+    ]);
+    const found = lines(wide).map(({ points }) => ends(points));
+    expect(found).toHaveLength(2);
+    near(
+      found.find(([, b]) => b![0]! > 5)!,
+      [
+        [1.5, 4],
+        [7, 4],
+      ],
+    );
+    near(
+      found.find(([, b]) => b![0]! < 5)!,
+      [
+        [1.5, 0],
+        [1.5, 8],
+      ],
+    );
+  });
   it('turn a corner, and lead into none', () => {
     const ell = contour([
       [0, 0],
