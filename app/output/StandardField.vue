@@ -10,6 +10,6 @@ const STANDARDS = [
 <template>
   <div class="row">
     <span class="label">Standard</span>
-    <ChoiceBar label="Standard" :options="STANDARDS" v-model="standard" />
+    <ChoiceBar v-model="standard" label="Standard" :options="STANDARDS" />
   </div>
 </template>

@@ -78,9 +78,9 @@ const matrix = (m: readonly number[]): string =>
 <template>
   <div class="stage" :class="{ dark: look === 'reversed' }">
     <div class="bar">
-      <ChoiceBar label="Size" :options="SIZES" v-model="size" />
-      <ChoiceBar label="Inks" :options="LOOKS" v-model="look" />
-      <ChoiceBar label="Eyes" :options="EYES" v-model="eye" />
+      <ChoiceBar v-model="size" label="Size" :options="SIZES" />
+      <ChoiceBar v-model="look" label="Inks" :options="LOOKS" />
+      <ChoiceBar v-model="eye" label="Eyes" :options="EYES" />
     </div>
     <svg width="0" height="0" aria-hidden="true" class="defs">
       <filter
