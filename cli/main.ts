@@ -11,7 +11,8 @@ const HELP = `Under Arc on the command line
 
 ${formats}
       a sheet of copies of those that are drawn: --paper=320x450 [--margin=10] [--gutter=4] [--nested] [--turned]
-      [--cutlines]
+      [--cutlines] [--copies=12]; other pieces on the same sheet: [--with=OTHER:4 …]; [--back=BACK] after a piece
+      is what stands on its back, by work and turn
   under-arc series PIECE TABLE.csv OUT.pdf|OUT.zip
                                         a piece for every row, on sheets or a PDF each [--paper=320x450 …] [--marks]
       [--map=COLUMN=WORDS …] gives a column to the lettering with these words

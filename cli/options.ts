@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import { DXF_TOLERANCE_MM, DXF_TOLERANCES } from '#core/output/cut/dxfTolerance';
 import type { FileOptions } from '#core/output/formats/index';
-import { IMPOSITION_LIMITS } from '#core/output/impose';
+import { IMPOSITION_LIMITS } from '#core/output/sheets/imposition';
 import { MARKS_AWAY, MARKS_WIDTH } from '#core/output/marks/printMarks';
 import { TRAP_LIMITS } from '#core/output/trap';
 import { RASTER_DPI } from '#core/output/raster/size';
@@ -16,6 +16,16 @@ export interface Options extends FileOptions {
   readonly quantity: string | null;
   /** Whether a series comes as a page each, not on sheets. */
   readonly pages: boolean;
+  /** What lies on the sheet: the piece itself first, without a name, then the others that the call names. */
+  readonly laid: readonly Laid[];
+}
+
+/** A piece on a sheet as a call names it: by its file, with that of its back. */
+export interface Laid {
+  readonly file: string;
+  /** How many copies; null for as many as fit. */
+  readonly quantity: number | null;
+  readonly back: string | null;
 }
 
 const NUMBERS = {
@@ -26,6 +36,7 @@ const NUMBERS = {
   weight: MARKS_WIDTH,
   margin: IMPOSITION_LIMITS.marginMm,
   gutter: IMPOSITION_LIMITS.gutterMm,
+  copies: IMPOSITION_LIMITS.copies,
 } as const;
 const PAPER = /^([\d.]+)x([\d.]+)$/;
 const OPTIONS = {
@@ -51,6 +62,9 @@ const OPTIONS = {
   'margin': { type: 'string' },
   'gutter': { type: 'string' },
   'map': { type: 'string', multiple: true },
+  'copies': { type: 'string' },
+  'with': { type: 'string', multiple: true },
+  'back': { type: 'string', multiple: true },
   'file': { type: 'string' },
   'quantity': { type: 'string' },
   'pages': { type: 'boolean' },
@@ -79,6 +93,9 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   'nested': 'imposition',
   'cutlines': 'imposition',
   'turned': 'imposition',
+  'copies': 'imposition',
+  'with': 'imposition',
+  'back': 'imposition',
   'slug': 'slug',
   'dated': 'date',
   'seen': 'seen',
@@ -98,6 +115,8 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
 const WORD_FORMS: Readonly<Record<string, { readonly form: RegExp; readonly as: string }>> = {
   map: { form: /^.+=.+$/, as: 'COLUMN=WORDS of a lettering' },
   file: { form: /./, as: 'COLUMN' },
+  with: { form: /^.+:\d+$/, as: 'PIECE:COPIES' },
+  back: { form: /./, as: 'PIECE' },
   layers: { form: /^(ink|item)$/, as: 'ink or item' },
   standard: { form: /^(x4|x1a)$/, as: 'x4 or x1a' },
   quantity: { form: /./, as: 'COLUMN' },
@@ -131,6 +150,23 @@ function paperSize(text: string | undefined): readonly [number, number] | null {
   return width && height ? [Number(width), Number(height)] : null;
 }
 
+/** What lies on a sheet, in the order of a call: `--back` belongs to the piece that was named before it. */
+function laidBy(
+  tokens: readonly { readonly kind: string; readonly name?: string; readonly value?: string | undefined }[],
+  copies: number | null,
+): Laid[] | string {
+  const laid: Laid[] = [{ file: '', quantity: copies, back: null }];
+  for (const { name, value = '' } of tokens) {
+    const [, file, count] = /^(.+):(\d+)$/.exec(value) ?? [];
+    if (name === 'with' && file) laid.push({ file, quantity: Number(count), back: null });
+    if (name === 'back') laid.push({ ...laid.pop()!, back: value });
+  }
+  const { copies: limits, others } = IMPOSITION_LIMITS;
+  if (laid.some(({ quantity }) => quantity !== null && (quantity < limits.min || quantity > limits.max)))
+    return `--with: copies lie between ${limits.min} and ${limits.max}.`;
+  return laid.length - 1 > others.max ? `--with: at most ${others.max} other pieces lie on a sheet.` : laid;
+}
+
 /** The options of a call, or what is wrong with them. */
 export function readOptions(args: readonly string[]): Options | string {
   const { values, tokens } = parseArgs({ args: [...args], options: OPTIONS, strict: false, tokens: true });
@@ -141,7 +177,9 @@ export function readOptions(args: readonly string[]): Options | string {
   const number = (name: keyof typeof NUMBERS, standard: number): number => Number(values[name] ?? standard);
   const is = (name: Flag): boolean => values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
-    paper = paperSize(values.paper as string | undefined);
+    paper = paperSize(values.paper as string | undefined),
+    laid = laidBy(tokens, values.copies === undefined ? null : Number(values.copies));
+  if (typeof laid === 'string') return laid;
   if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
   const imposition = paper && {
     widthMm: paper[0],
@@ -151,6 +189,7 @@ export function readOptions(args: readonly string[]): Options | string {
     nested: is('nested'),
     turned: is('turned'),
     cutLines: is('cutlines'),
+    quantity: laid[0]!.quantity,
   };
   return {
     dpi: number('dpi', 300),
@@ -177,5 +216,6 @@ export function readOptions(args: readonly string[]): Options | string {
     file: (values.file as string | undefined) ?? null,
     quantity: (values.quantity as string | undefined) ?? null,
     pages: is('pages'),
+    laid,
   };
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { IMPOSITION_LIMITS, type Imposition, type Layout } from '#core/output/impose';
+import { IMPOSITION_LIMITS, type Imposition, type Layout } from '#core/output/sheets/imposition';
 import type { Problem } from '#core/result';
 import { usePiece } from '~/stores/piece';
 
@@ -26,6 +26,19 @@ const set = (next: Partial<Imposition>): Problem | null => {
   emit('change', { ...now.value, ...next });
   return null;
 };
+/** Whether other pieces lie on the sheet too. */
+const mixed = computed(() => (now.value.others ?? []).length > 0);
+/** How many copies there are, with backs counted apart. */
+const said = computed(() => {
+  if (!props.layout) return null;
+  const { places, rows, columns, waste } = props.layout;
+  const backs = places.filter(({ back }) => back).length,
+    fronts = places.length - backs;
+  return {
+    copies: `${fronts === 1 ? 'One copy' : `${fronts} copies`}${backs > 0 ? ` and ${backs} ${backs === 1 ? 'back' : 'backs'}` : ''}`,
+    rest: `${columns > 0 ? `, ${rows === 1 ? 'one row' : `${rows} rows`} of ${columns}` : ''}; ${(waste * 100).toFixed(1)} % waste.`,
+  };
+});
 const SHEETS: readonly { name: string; w: number; h: number }[] = [
   { name: 'A4', w: 210, h: 297 },
   { name: 'A3', w: 297, h: 420 },
@@ -80,7 +93,10 @@ const SHEETS: readonly { name: string; w: number; h: number }[] = [
         :step="0.5"
         :commit="(gutterMm) => set({ gutterMm })" />
     </div>
-    <TickField v-if="sheet.widthMm === sheet.heightMm" :model-value="now.nested" @change="(nested) => set({ nested })"
+    <TickField
+      v-if="sheet.widthMm === sheet.heightMm && !mixed"
+      :model-value="now.nested"
+      @change="(nested) => set({ nested })"
       >Nest round pieces</TickField
     >
     <TickField v-else :model-value="now.turned === true" @change="(turned) => set({ turned })"
@@ -89,9 +105,8 @@ const SHEETS: readonly { name: string; w: number; h: number }[] = [
     <TickField :model-value="now.cutLines === true" @change="(cutLines) => set({ cutLines })"
       >Cut lines on a plate of their own</TickField
     >
-    <p v-if="layout" class="count" role="status">
-      <b>{{ layout.places.length }} copies</b>, {{ layout.rows }} rows of {{ layout.columns }};
-      {{ (layout.waste * 100).toFixed(1) }} % waste.
+    <p v-if="said" class="count" role="status">
+      <b>{{ said.copies }}</b>{{ said.rest }}
     </p>
   </div>
 </template>

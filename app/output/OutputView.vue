@@ -15,6 +15,7 @@ import {
   type FileOptions,
   type FormatName,
 } from '#core/output/formats/index';
+import { renewedImposition } from '#core/output/sheets/imposition';
 
 /** Making files: choose the format, see exactly what comes out with its plates, make it, find earlier ones again. */
 const emit = defineEmits<{ close: []; proof: [] }>();
@@ -131,13 +132,16 @@ async function again(one: MadeFile): Promise<void> {
   busy.value = true;
   problem.value = made.value = '';
   try {
-    const { piece } = await api.output(store.id, one.id);
-    const file = await heavyWork().makeFile(
-      piece,
-      one.format,
-      { ...STANDARD_OPTIONS, ...one.options },
-      forbidden.value,
-    );
+    const { piece, options: then } = await api.output(store.id, one.id);
+    const imposition = renewedImposition(then.imposition ?? null);
+    const file = imposition.ok
+      ? await heavyWork().makeFile(
+          piece,
+          one.format,
+          { ...STANDARD_OPTIONS, ...then, imposition: imposition.value },
+          forbidden.value,
+        )
+      : imposition;
     if (!file.ok) {
       problem.value = file.problem.message;
       return;
@@ -188,6 +192,10 @@ async function again(one: MadeFile): Promise<void> {
           :imposition="options.imposition"
           :layout="preview?.layout ?? null"
           @change="(imposition) => set({ imposition })" />
+        <SheetPieces
+          v-if="tab === 'copies' && options.imposition"
+          :imposition="options.imposition"
+          @change="(next) => set({ imposition: { ...options.imposition!, ...next } })" />
         <FileOptionFields
           :options="asked"
           :has="own.options"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Layout } from '#core/output/impose';
+import type { Layout } from '#core/output/sheets/imposition';
 import { TRAP_LIMITS } from '#core/output/trap';
 import type { Result } from '#core/result';
 import type { SeriesAsked } from '~/workers/series';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { proxy } from 'comlink';
-import { layOut } from '#core/output/impose';
+import { layOut } from '#core/output/sheets/layOut';
 import type { RowProblem } from '#core/output/series';
 import { isLettering, isPicture } from '#core/piece/types';
 import { download, fileStem, saidSize } from '~/utils/download';

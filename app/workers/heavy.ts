@@ -2,12 +2,12 @@ import { transfer } from 'comlink';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { type SpacingCorrections } from '#core/setting/settingOf';
 import { finish } from '#core/editing/rules/radius';
-import { type Layout } from '#core/output/impose';
+import { otherPiecesOf, type Layout } from '#core/output/sheets/imposition';
 import { writeLook, type Look } from '#core/output/looks';
 import { type CarriedFace } from '#core/output/pieceFile';
 import type { PlotRun } from '#core/output/cut/plotter';
 import { platesOf, type Plate } from '#core/output/plates';
-import { prepareFile, writeFile } from '#core/output/makeFile';
+import { prepareFile, writeFile, type PreparedFile } from '#core/output/makeFile';
 import { writePreview } from '#core/output/preview';
 import { findLettering, isLettering, type CurveShape, type Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
@@ -68,6 +68,14 @@ const toolsFor = (forbidden: readonly string[]): FileTools => ({
   },
 });
 
+/** A piece drawn for a file, with the faces and images of all that lies on its sheet. */
+async function prepared(format: FormatName, piece: Piece, options: FileOptions): Promise<Result<PreparedFile>> {
+  const all = [piece, ...otherPiecesOf(options.imposition)];
+  const [faces] = await Promise.all(all.map(facesFor)),
+    pictures = await Promise.all(all.map(picturesFor));
+  return prepareFile(format, piece, faces!, options, new Map(pictures.flatMap((one) => [...one])));
+}
+
 /**
  * Makes a file of a piece.
  *
@@ -81,9 +89,9 @@ export async function makeFile(
   options: FileOptions,
   forbidden: readonly string[] = [],
 ): Promise<Result<Uint8Array>> {
-  const prepared = prepareFile(format, piece, await facesFor(piece), options, await picturesFor(piece));
-  if (!prepared.ok) return prepared;
-  const file = await writeFile(format, prepared.value, options, toolsFor(forbidden));
+  const source = await prepared(format, piece, options);
+  if (!source.ok) return source;
+  const file = await writeFile(format, source.value, options, toolsFor(forbidden));
   return file.ok ? transfer(file, [file.value.buffer]) : file;
 }
 
@@ -103,16 +111,16 @@ export async function previewFile(
   options: FileOptions,
   plate: number | null,
 ): Promise<Result<Preview>> {
-  const prepared = prepareFile(format, piece, await facesFor(piece), options, await picturesFor(piece));
-  if (!prepared.ok) return prepared;
-  const { drawing, layout } = prepared.value,
+  const source = await prepared(format, piece, options);
+  if (!source.ok) return source;
+  const { drawing, layout, notes } = source.value,
     own = formatOf(format);
   const plates = platesOf(drawing);
   const svg = writePreview(drawing, {
     plate: plate === null ? null : (plates[plate] ?? null),
-    ...own.preview(prepared.value, asMeant(options)),
+    ...own.preview(source.value, asMeant(options)),
   });
-  return ok({ svg, plates, layout, notes: (await own.notes?.(prepared.value, options)) ?? [] });
+  return ok({ svg, plates, layout, notes: [...notes, ...((await own.notes?.(source.value, options)) ?? [])] });
 }
 
 /** One plate of a file, in shades of grey. */
@@ -127,10 +135,10 @@ export async function previewPlates(
   format: FormatName,
   options: FileOptions,
 ): Promise<Result<readonly PlateSheet[]>> {
-  const prepared = prepareFile(format, piece, await facesFor(piece), options, await picturesFor(piece));
-  if (!prepared.ok) return prepared;
-  const { drawing } = prepared.value;
-  const how = formatOf(format).preview(prepared.value, asMeant(options));
+  const source = await prepared(format, piece, options);
+  if (!source.ok) return source;
+  const { drawing } = source.value;
+  const how = formatOf(format).preview(source.value, asMeant(options));
   return ok(platesOf(drawing).map((plate) => ({ plate, svg: writePreview(drawing, { ...how, plate, trim: false }) })));
 }
 
@@ -140,9 +148,9 @@ export async function previewPlotter(
   format: FormatName,
   options: FileOptions,
 ): Promise<Result<PlotRun | null>> {
-  const prepared = prepareFile(format, piece, await facesFor(piece), options, await picturesFor(piece));
-  if (!prepared.ok) return prepared;
-  return ok((await formatOf(format).plotter?.(prepared.value, options)) ?? null);
+  const source = await prepared(format, piece, options);
+  if (!source.ok) return source;
+  return ok((await formatOf(format).plotter?.(source.value, options)) ?? null);
 }
 
 /** A piece as others will see it, as an SVG. */

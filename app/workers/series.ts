@@ -1,6 +1,8 @@
 import { transfer } from 'comlink';
-import { imposed, layOut, type Imposition } from '#core/output/impose';
-import { sheetMarks } from '#core/output/marks/sheetMarks';
+import { imposed } from '#core/output/sheets/impose';
+import type { Imposition } from '#core/output/sheets/imposition';
+import { layOut } from '#core/output/sheets/layOut';
+import { sheetMarks } from '#core/output/sheets/sheetMarks';
 import type { Drawing } from '#core/drawing/drawPiece';
 import { writePreview } from '#core/output/preview';
 import type { RowProblem, SeriesMapping } from '#core/output/series';
@@ -156,7 +158,7 @@ export async function previewSeries(
   return ok(
     writePreview(imposed(piece.name, drawings, used, imposition), {
       printed: true,
-      crop: sheetMarks(piece.sheet, used, imposition),
+      crop: sheetMarks([piece.sheet], used, imposition),
     }),
   );
 }

@@ -1,6 +1,7 @@
 import { FILE_FORMATS, formatByEnding, formatOf, type FileOptions, type FormatName } from '#core/output/formats/index';
 import { prepareFile, writeFile } from '#core/output/makeFile';
 import { blocking } from '#core/drawing/drawPiece';
+import { together } from '../laid';
 import { readFileAsPiece } from '../opened';
 import type { Options } from '../options';
 import { complain, say } from '../report';
@@ -54,26 +55,30 @@ export async function render(from: string, to: string, options: Options): Promis
     complain([{ code: 'wrong-option', message: '--map, --file and --quantity are for a series.' }]);
     return 2;
   }
-  const opened = await readFileAsPiece(from);
-  if (!opened) return 1;
-  const prepared = prepareFile(format, opened.piece, opened.faces, options, opened.pictures);
+  const alone = await readFileAsPiece(from);
+  const both = alone && (await together(alone, options));
+  if (!both) return 1;
+  const { opened } = both,
+    asked: FileOptions = { ...options, imposition: both.imposition };
+  const prepared = prepareFile(format, opened.piece, opened.faces, asked, opened.pictures);
   if (!prepared.ok) {
     complain([prepared.problem]);
     return 1;
   }
-  const { drawing } = prepared.value;
-  complain(drawing.problems);
+  const { drawing, layout, notes } = prepared.value;
+  complain([...notes.map((message) => ({ code: 'note', message })), ...drawing.problems]);
   if (blocking(drawing).length > 0) {
     complain([{ code: 'not-drawn', message: 'No file was exported, because something would be missing from it.' }]);
     return 1;
   }
-  const file = await writeFile(format, prepared.value, options, toolsFor(opened));
+  const file = await writeFile(format, prepared.value, asked, toolsFor(opened));
   if (!file.ok) {
     complain([file.problem]);
     return 1;
   }
   if (!(await written(to, file.value))) return 1;
   const { widthMm, heightMm } = drawing.sheet;
-  say(`${to}: ${widthMm} × ${heightMm} mm, ${drawing.paths.length} outlines`);
+  const copies = layout ? `, ${layout.places.length} ${layout.places.length === 1 ? 'copy' : 'copies'}` : '';
+  say(`${to}: ${widthMm} × ${heightMm} mm${copies}, ${drawing.paths.length} outlines`);
   return 0;
 }

@@ -57,6 +57,12 @@ export async function series(from: string, list: string, to: string, options: Op
     complain([{ code: 'unknown-format', message: `${to} should end in .pdf for sheets or .zip for a file each.` }]);
     return 2;
   }
+  if (options.laid.length > 1 || options.laid.some(({ quantity, back }) => quantity !== null || back !== null)) {
+    complain([
+      { code: 'wrong-option', message: '--copies, --with and --back are for a sheet of copies, not for a series.' },
+    ]);
+    return 2;
+  }
   const opened = await readFileAsPiece(from);
   const table = opened && (await tableOf(list));
   if (!opened || !table) return 1;

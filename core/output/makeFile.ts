@@ -1,20 +1,98 @@
-import { blocking, drawPiece } from '../drawing/drawPiece';
+import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
 import { NO_PICTURES, type Pictures } from '../drawing/pictures';
 import { singleLined } from '../drawing/singleLines';
 import { isLettering, type Piece } from '../piece/types';
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Problem, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
 import { asMeant, formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
 import { trapped } from './trap';
-import { layOut, repeated, type Layout } from './impose';
-import { sheetMarks } from './marks/sheetMarks';
+import { imposed } from './sheets/impose';
+import { otherPiecesOf, type Imposition, type Layout } from './sheets/imposition';
+import { inOneInkList } from './sheets/inOneInkList';
+import { layOutParts, type SheetPart } from './sheets/layOut';
+import { sheetMarks } from './sheets/sheetMarks';
 
 /** A piece drawn for a file, alone or as a sheet of copies. */
 export interface PreparedFile extends FileSource {
   readonly layout: Layout | null;
+  /** What people should know of the sheet. */
+  readonly notes: readonly string[];
 }
 
-/** Draws a piece for a file of a format; or why its copies cannot be laid out, see `layOut`. */
+/** The pieces of a sheet: the piece itself, then the others, each with its back and how many there are. */
+const piecesOf = (piece: Piece, { quantity = null, back = null, others = [] }: Imposition) => [
+  { piece, quantity, back },
+  ...others.map((other) => ({ ...other, back: other.back ?? null })),
+];
+
+/** Why a back does not fit its front, or null. */
+function unlikeBack(piece: Piece, back: Piece | null): Problem | null {
+  if (!back) return null;
+  const { widthMm: w, heightMm: h } = piece.sheet,
+    { widthMm, heightMm } = back.sheet;
+  if (Math.abs(widthMm - w) < 1e-6 && Math.abs(heightMm - h) < 1e-6) return null;
+  return {
+    code: 'unlike-back',
+    message: `“${back.name}” is ${widthMm} × ${heightMm} mm and cannot be the back of “${piece.name}”, ${w} × ${h} mm. Choose one of the same size.`,
+  };
+}
+
+/** What people should know of a sheet of several pieces. */
+function notesOf(piece: Piece, imposition: Imposition): string[] {
+  const { stock } = piece.process;
+  const other = otherPiecesOf(imposition).filter((one) => one.process.stock !== stock);
+  return [...new Map(other.map((one) => [one.name, one])).values()].map(
+    ({ name, process }) =>
+      `“${name}” is made for ${process.stock} paper; the whole sheet is printed as ${stock}, as “${piece.name}” is.`,
+  );
+}
+
+/** A sheet of copies of a piece, and of others where there are any. */
+function laidOut(
+  piece: Piece,
+  imposition: Imposition,
+  marks: boolean,
+  drawn: (piece: Piece) => Drawing,
+): Result<Omit<PreparedFile, 'piece' | 'faces'>> {
+  const pieces = piecesOf(piece, imposition);
+  for (const one of pieces) {
+    const unlike = unlikeBack(one.piece, one.back);
+    if (unlike) return fail(unlike);
+  }
+  const parts = pieces.map(({ piece: { sheet, name }, quantity, back }): SheetPart => {
+    const bleedMm = Math.max(sheet.bleedMm, back?.sheet.bleedMm ?? 0);
+    return { sheet: { ...sheet, bleedMm }, name, quantity, back: back !== null };
+  });
+  const layout = layOutParts(parts, imposition);
+  if (!layout.ok) return layout;
+  // All of a sheet is printed in one go, on one paper.
+  const onPaper = (one: Piece): Piece => ({ ...one, process: { ...one.process, stock: piece.process.stock } });
+  const shown = pieces.flatMap(({ piece: one, back }) => (back ? [one, back] : [one]));
+  const drawings = inOneInkList(shown.map((one) => drawn(onPaper(one))));
+  const of = new Map(shown.map((one, n) => [one, drawings[n]!]));
+  const placed = layout.value.places.map(({ of: n = 0, back }) =>
+    of.get((back ? pieces[n]!.back : pieces[n]!.piece)!)!,
+  );
+  return ok({
+    drawing: imposed(piece.name, placed, layout.value, imposition),
+    lines: marks
+      ? sheetMarks(
+          parts.map(({ sheet }) => sheet),
+          layout.value,
+          imposition,
+        )
+      : [],
+    layout: layout.value,
+    notes: notesOf(piece, imposition),
+  });
+}
+
+/**
+ * Draws a piece for a file of a format; or why its copies cannot be laid out, see `layOutParts`.
+ *
+ * @param faces those of the other pieces of a sheet too, and `pictures` likewise
+ * @returns `unlike-back` where a back is not of the size of its front
+ */
 export function prepareFile(
   name: FormatName,
   piece: Piece,
@@ -23,23 +101,18 @@ export function prepareFile(
   pictures: Pictures = NO_PICTURES,
 ): Result<PreparedFile> {
   const { copies, options: has } = formatOf(name);
-  const plain = drawPiece(piece, faces, pictures);
-  const lined =
-    options.singleLines && has.includes('singleLines')
-      ? singleLined(plain, (id) => piece.items.some((item) => item.id === id && isLettering(item)))
-      : plain;
-  const drawing = options.trapMm > 0 && has.includes('trapMm') ? trapped(lined, options.trapMm) : lined;
+  const drawn = (one: Piece): Drawing => {
+    const plain = drawPiece(one, faces, pictures);
+    const lined =
+      options.singleLines && has.includes('singleLines')
+        ? singleLined(plain, (id) => one.items.some((item) => item.id === id && isLettering(item)))
+        : plain;
+    return options.trapMm > 0 && has.includes('trapMm') ? trapped(lined, options.trapMm) : lined;
+  };
   const imposition = copies ? options.imposition : null;
-  if (!imposition) return ok({ piece, faces, drawing, lines: [], layout: null });
-  const layout = layOut(piece.sheet, imposition);
-  if (!layout.ok) return layout;
-  return ok({
-    piece,
-    faces,
-    drawing: repeated(drawing, layout.value, imposition),
-    lines: options.marks ? sheetMarks(piece.sheet, layout.value, imposition) : [],
-    layout: layout.value,
-  });
+  if (!imposition) return ok({ piece, faces, drawing: drawn(piece), lines: [], layout: null, notes: [] });
+  const laid = laidOut(piece, imposition, options.marks, drawn);
+  return laid.ok ? ok({ piece, faces, ...laid.value }) : laid;
 }
 
 /**

@@ -3,8 +3,10 @@ import type { Drawing } from '../drawing/drawPiece';
 import { cutTo } from '../fields/wellFormed';
 import { isLettering } from '../piece/types';
 import { fail, ok, type Result } from '../result';
-import { imposed, layOut, type Imposition, type Layout } from './impose';
-import { sheetMarks } from './marks/sheetMarks';
+import { imposed } from './sheets/impose';
+import type { Imposition, Layout } from './sheets/imposition';
+import { layOut } from './sheets/layOut';
+import { sheetMarks } from './sheets/sheetMarks';
 import type { PdfPage } from './pdf/page';
 import { writePdf, writePdfPages, type PdfOptions } from './pdf/pdf';
 import type { RowProblem } from './series';
@@ -113,7 +115,7 @@ async function* sheetsOf(
     const used = { ...layout, places: layout.places.slice(0, drawings.length) };
     return {
       drawing: imposed(name, drawings, used, imposition),
-      lines: marks ? sheetMarks(sheet, used, imposition) : [],
+      lines: marks ? sheetMarks([sheet], used, imposition) : [],
     };
   };
   for await (const { row, drawing } of rows)

@@ -31,11 +31,12 @@ const line = ({ id, format, name, options, bytes, made_at: madeAt }: Row): Outpu
   madeAt: madeAt.toISOString(),
 });
 
-/** The files made of a piece, the latest first. */
+/** The files made of a piece, the latest first; without the other pieces that lay on their sheets. */
 export async function listOutputs(db: Database, pieceId: string): Promise<OutputLine[]> {
   return (
     await db.query<Row>(
-      'SELECT id, format, name, options, bytes, made_at FROM outputs WHERE piece_id = $1 ORDER BY made_at DESC, id LIMIT $2',
+      `SELECT id, format, name, options #- '{imposition,others}' #- '{imposition,back}' AS options, bytes, made_at
+       FROM outputs WHERE piece_id = $1 ORDER BY made_at DESC, id LIMIT $2`,
       [pieceId, KEPT],
     )
   ).map(line);

@@ -25,7 +25,7 @@ async function purgePieces(db: Database): Promise<number> {
 const TEXTS = [
   ['snapshots', 'document', ['piece_id', 'revision']],
   ['changes', 'change', ['piece_id', 'revision']],
-  ['outputs', 'document::text', ['id']],
+  ['outputs', "document::text || ' ' || options::text", ['id']],
 ] as const;
 
 /** Calls with the text of everything that may name an image or a typeface, from row to row by their keys. */

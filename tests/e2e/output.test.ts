@@ -204,4 +204,49 @@ describe('output', () => {
     await expect.poll(() => on.page.locator('[data-preview] path').count()).toBeGreaterThan(300);
     expect((await make()).length).toBeGreaterThan(20_000);
   });
+
+  it('lays several pieces on one sheet, with backs, and exports it again as it was', async () => {
+    const other = { ...piece([{ ...curve(circle(12, 20, 15), 'disc'), fill: 'rust' }]), name: 'Shore token' };
+    const token = { ...other, sheet: { widthMm: 40, heightMm: 30, bleedMm: 0 } };
+    const tokenId = await made(on.server, token);
+    await made(on.server, { ...token, name: 'Token back' });
+    await on.bench.open(await made(on.server, badge()));
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    await tab('Copies');
+    await on.page.getByText(/^40 copies$/).waitFor();
+    const choose = async (field: string, option: RegExp): Promise<void> => {
+      await on.page.getByRole('combobox', { name: field }).press('Enter');
+      await on.page.getByRole('option', { name: option }).locator('visible=true').click();
+    };
+    await choose('Add another piece to the sheet', /^Shore token, 40 × 30 mm$/);
+    const count = on.page.getByRole('textbox', { name: 'Copies of Shore token' });
+    await count.fill('6');
+    await count.press('Enter');
+    await expect
+      .poll(async () => Number(/^(\d+) copies$/.exec((await on.page.locator('.count b').textContent()) ?? '')?.[1]))
+      .toBeGreaterThan(36);
+    await on.page.getByText('As many as fit').click();
+    await on.page.getByText(/^7 copies$/).waitFor();
+    await on.page.getByText('Backs, by work and turn').click();
+    await choose('Back of Shore token', /^Token back$/);
+    await on.page.getByText(/^7 copies and 6 backs$/).waitFor();
+    const file = await make();
+    // The piece that lay beside it is gone; the file is as it was.
+    await fetch(`${on.server.base}/api/pieces/${tokenId}`, { method: 'DELETE' });
+    const again = await take(() =>
+      on.page
+        .getByRole('button', { name: /^Export .*-copies\.pdf of/ })
+        .first()
+        .click(),
+    );
+    expect(again.equals(file)).toBe(true);
+    await count.fill('900');
+    await count.press('Enter');
+    await on.page
+      .getByRole('alert')
+      .getByText(/of 900 “Shore token” found no place/)
+      .waitFor();
+    await on.page.getByRole('button', { name: 'Remove Shore token from the sheet' }).click();
+    await on.page.getByText(/^One copy$/).waitFor();
+  });
 });

@@ -52,6 +52,35 @@ describe('npx under-arc', () => {
     ]);
   });
 
+  it('lays other pieces and backs on one sheet', () => {
+    const laid = (...options: string[]) =>
+      underArc('render', 'demo/8-luggage-label.json', inFolder('gang.pdf'), '--paper=320x450', ...options);
+    const made = laid('--copies=2', '--back=demo/8-luggage-label.json', '--with=demo/3-cap-badge.json:5', '--marks');
+    expect([made.status, made.stderr]).toEqual([0, '']);
+    // Two labels with their backs, five badges with none.
+    expect(made.stdout).toContain('320 × 450 mm, 9 copies');
+    const wrong = (...options: string[]): unknown[] => {
+      const { status, stderr } = laid(...options);
+      return [status, stderr.trim()];
+    };
+    expect(wrong('--with=demo/3-cap-badge.json')).toEqual([2, expect.stringContaining('write --with=PIECE:COPIES')]);
+    expect(wrong('--with=demo/3-cap-badge.json:0')).toEqual([2, expect.stringContaining('between 1 and 1000')]);
+    expect(wrong('--with=demo/no-such.json:1')).toEqual([1, expect.stringContaining('could not be read')]);
+    expect(wrong('--with=demo/3-cap-badge.json:1', '--back=demo/1-roundel.json')).toEqual([
+      1,
+      expect.stringContaining('cannot be the back of “Cap badge”'),
+    ]);
+    const series = underArc(
+      'series',
+      'demo/8a-volunteer-badge.json',
+      'demo/volunteers.csv',
+      inFolder('s.pdf'),
+      '--paper=320x450',
+      '--copies=3',
+    );
+    expect([series.status, series.stderr]).toEqual([2, expect.stringContaining('not for a series')]);
+  });
+
   it('says what is wrong with a piece, with the path, and leaves no half file', () => {
     writeFileSync(
       inFolder('wrong.json'),

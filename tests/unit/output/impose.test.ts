@@ -3,8 +3,10 @@ import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import type { PaintedPath } from '#core/drawing/painted';
 import { areaOf, onEdge, regionOf } from '#core/geometry/outlines/edges';
 import type { OutlineSink } from '#core/geometry/outlines/outlineSink';
-import { imposed, layOut, type Imposition, type Layout } from '#core/output/impose';
-import { copyMarks, sheetMarks } from '#core/output/marks/sheetMarks';
+import { imposed } from '#core/output/sheets/impose';
+import type { Imposition, Layout } from '#core/output/sheets/imposition';
+import { layOut } from '#core/output/sheets/layOut';
+import { copyMarks, sheetMarks } from '#core/output/sheets/sheetMarks';
 import { makeStroke } from '#core/piece/make';
 import { circle, curve, faces, piece } from '../../support/pieces';
 
@@ -191,7 +193,7 @@ describe('a sheet of copies', () => {
 
 describe('crop marks of copies', () => {
   it('stand half a millimetre off the bleed at each corner, 2.5 mm long', () => {
-    const lines = copyMarks(sheet(20, 10, 2), { ...layout, places: [{ x: 30, y: 40 }] });
+    const lines = copyMarks([sheet(20, 10, 2)], { ...layout, places: [{ x: 30, y: 40 }] });
     expect(lines).toEqual([
       [27.5, 40, 25, 40],
       [30, 37.5, 30, 35],
@@ -205,7 +207,7 @@ describe('crop marks of copies', () => {
   });
   it('are left out where they would lie on a neighbour, its bleed with it', () => {
     const count = (gap: number) =>
-      copyMarks(sheet(20, 10, 1), {
+      copyMarks([sheet(20, 10, 1)], {
         ...layout,
         places: [
           { x: 30, y: 40 },
@@ -220,7 +222,7 @@ describe('crop marks of copies', () => {
   it('come with a registration mark at the middle of each side of the paper that has room for it', () => {
     const paper = { widthMm: 100, heightMm: 80 };
     const marks = (places: { x: number; y: number }[]) =>
-      sheetMarks(sheet(20, 10, 2), { ...layout, places }, paper).slice(8 * places.length);
+      sheetMarks([sheet(20, 10, 2)], { ...layout, places }, paper).slice(8 * places.length);
     const crosses = (lines: ReturnType<typeof marks>) =>
       lines
         .filter(([x0, y0, x1, y1]) => Math.hypot(x1 - x0, y1 - y0) === 5)

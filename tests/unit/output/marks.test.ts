@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { ContentSink } from '#core/output/pdf/pdfContent';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { contentOf, type PageMarks } from '#core/output/pdf/page';
-import { layOut } from '#core/output/impose';
-import { copyMarks } from '#core/output/marks/sheetMarks';
+import { layOut } from '#core/output/sheets/layOut';
+import { copyMarks } from '#core/output/sheets/sheetMarks';
 import { MARKS_MM, printMarks } from '#core/output/marks/printMarks';
 import { piece } from '../../support/pieces';
 
@@ -61,7 +61,7 @@ describe('marks of a sheet', () => {
       const layout = layOut(sheet(bleedMm), { widthMm: 220, heightMm: 200, marginMm: 10, gutterMm: 8, nested: false });
       if (!layout.ok) throw new Error(layout.problem.message);
       const { places } = layout.value,
-        lines = copyMarks(sheet(bleedMm), layout.value);
+        lines = copyMarks([sheet(bleedMm)], layout.value);
       expect(lines.length).toBeGreaterThan(places.length * 4);
       for (const [x0, y0, x1, y1] of lines) {
         const nearest = Math.min(

@@ -9,8 +9,11 @@ import { drawPiece } from '#core/drawing/drawPiece';
 import { frameOfPicture } from '#core/drawing/pictures';
 import { settingOf, type Faces } from '#core/setting/settingOf';
 import { areaOf, regionOf } from '#core/geometry/outlines/edges';
-import { imposed, layOut, repeated, type Imposition } from '#core/output/impose';
-import { copyMarks } from '#core/output/marks/sheetMarks';
+import { imposed } from '#core/output/sheets/impose';
+import type { Imposition } from '#core/output/sheets/imposition';
+import { layOut } from '#core/output/sheets/layOut';
+import { repeated } from '../../support/repeated';
+import { copyMarks } from '#core/output/sheets/sheetMarks';
 import { writeLiveSvg } from '#core/output/liveSvg';
 import { writePieceFile } from '#core/output/pieceFile';
 import { isZip, readPieceFile } from '#core/import/pieceFile';
@@ -88,7 +91,7 @@ describe('copies on a sheet', () => {
     const areas = areaOf(regionOf(path.trace));
     expect(areas).toBeLessThan(88 * 88);
     expect(areas).toBeGreaterThan(88 * 88 - 100);
-    for (const [x0, y0, x1, y1] of copyMarks(p.sheet, layout)) {
+    for (const [x0, y0, x1, y1] of copyMarks([p.sheet], layout)) {
       for (const { x, y } of layout.places)
         for (const [px, py] of [
           [x0, y0],

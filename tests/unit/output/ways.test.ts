@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { imposed, layOut, type Layout } from '#core/output/impose';
+import { imposed } from '#core/output/sheets/impose';
+import type { Layout } from '#core/output/sheets/imposition';
+import { layOut } from '#core/output/sheets/layOut';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { flatOf } from '#core/proof/flat';
 import type { Sheet } from '#core/piece/types';

@@ -1,13 +1,12 @@
-import type { Drawing } from '../drawing/drawPiece';
-import { plainDrawn } from '../drawing/inks';
-import { plain, type PaintedPath } from '../drawing/painted';
-import type { DrawnInk } from '../drawing/sink';
-import { tracePath } from '../geometry/outlines/tracePath';
-import { clockArc, line } from '../geometry/segment';
-import { PLAIN_INK } from '../piece/inks';
-import { firstFree } from '../piece/make';
-import type { Sheet } from '../piece/types';
-import type { Layout } from './impose';
+import type { Drawing } from '../../drawing/drawPiece';
+import { plainDrawn } from '../../drawing/inks';
+import { plain, type PaintedPath } from '../../drawing/painted';
+import type { DrawnInk } from '../../drawing/sink';
+import { tracePath } from '../../geometry/outlines/tracePath';
+import { clockArc, line } from '../../geometry/segment';
+import { PLAIN_INK } from '../../piece/inks';
+import { firstFree } from '../../piece/make';
+import type { placeBox } from './imposition';
 
 /** Fine enough for a die maker to take its middle, mm. */
 const WIDTH_MM = 0.1;
@@ -35,21 +34,20 @@ export function cutInk(drawings: readonly Drawing[]): DrawnInk {
 }
 
 /**
- * A line round each copy where it is cut: the trim of the sheet, or the circle within it where pieces are round. It
- * prints on top of all else, on a plate of its own.
+ * A line round each copy where it is cut: its trim, or the circle within that where pieces are round. It prints on top
+ * of all else, on a plate of its own.
  */
-export function cutLines(sheet: Sheet, { places }: Layout, round: boolean, ink: DrawnInk): PaintedPath[] {
+export function cutLines(boxes: readonly ReturnType<typeof placeBox>[], round: boolean, ink: DrawnInk): PaintedPath[] {
   const stroke = { ink, widthMm: WIDTH_MM, join: 'mitre', dashMm: null } as const;
-  return places.map(({ x, y, turned }, n) => {
-    const [w, h] = turned ? [sheet.heightMm, sheet.widthMm] : [sheet.widthMm, sheet.heightMm];
+  return boxes.map(({ x, y, wide, high }, n) => {
     const corners = [
       { x, y },
-      { x: x + w, y },
-      { x: x + w, y: y + h },
-      { x, y: y + h },
+      { x: x + wide, y },
+      { x: x + wide, y: y + high },
+      { x, y: y + high },
     ];
     const segments = round
-      ? [clockArc({ x: x + w / 2, y: y + h / 2 }, w / 2, 0, 360)]
+      ? [clockArc({ x: x + wide / 2, y: y + high / 2 }, wide / 2, 0, 360)]
       : corners.map((from, i) => line(from, corners[(i + 1) % 4]!));
     return {
       ...plain({ id: `cut.${n + 1}` }, 'own', null, (sink) => tracePath({ segments, closed: true }, sink)),

@@ -1,5 +1,5 @@
 import type { Sheet } from '../../piece/types';
-import type { Imposition, Layout, Place } from '../impose';
+import { placeBox, type Imposition, type Layout, type Place } from './imposition';
 
 type Line = readonly [x0: number, y0: number, x1: number, y1: number];
 
@@ -20,45 +20,56 @@ function registerMark(x: number, y: number): Line[] {
   ];
 }
 
-/** Crop marks of every copy: short lines outside the trim corners, where no copy lies. */
-export function copyMarks(sheet: Sheet, layout: Layout): readonly Line[] {
-  const { widthMm: w, heightMm: h, bleedMm } = sheet;
-  const from = bleedMm + 0.5,
-    to = from + 2.5;
-  const wide = ({ turned }: Place): number => (turned ? h : w),
-    high = ({ turned }: Place): number => (turned ? w : h);
+/** The trim of every copy, and the bleed about it. */
+const boxesOf = (sheets: readonly Sheet[], places: readonly Place[]) =>
+  places.map((place) => {
+    const sheet = sheets[place.of ?? 0]!;
+    return { ...placeBox(sheet, place), bleedMm: sheet.bleedMm };
+  });
+
+/**
+ * Crop marks of every copy: short lines outside the trim corners, where no copy lies.
+ *
+ * @param sheets those of the pieces that lie there, see `Place.of`
+ */
+export function copyMarks(sheets: readonly Sheet[], { places }: Layout): readonly Line[] {
+  const boxes = boxesOf(sheets, places);
   const inside = (x: number, y: number): boolean =>
-    layout.places.some(
+    boxes.some(
       (at) =>
-        x > at.x - bleedMm - 1e-6 &&
-        x < at.x + wide(at) + bleedMm + 1e-6 &&
-        y > at.y - bleedMm - 1e-6 &&
-        y < at.y + high(at) + bleedMm + 1e-6,
+        x > at.x - at.bleedMm - 1e-6 &&
+        x < at.x + at.wide + at.bleedMm + 1e-6 &&
+        y > at.y - at.bleedMm - 1e-6 &&
+        y < at.y + at.high + at.bleedMm + 1e-6,
     );
-  const lines = layout.places.flatMap((place) =>
-    [0, 1].flatMap((i) =>
+  const lines = boxes.flatMap(({ x, y, wide, high, bleedMm }) => {
+    const from = bleedMm + 0.5,
+      to = from + 2.5;
+    return [0, 1].flatMap((i) =>
       [0, 1].flatMap((k) => {
-        const [cx, cy, sx, sy] = [place.x + i * wide(place), place.y + k * high(place), i ? 1 : -1, k ? 1 : -1];
+        const [cx, cy, sx, sy] = [x + i * wide, y + k * high, i ? 1 : -1, k ? 1 : -1];
         return [
           [cx + sx * from, cy, cx + sx * to, cy],
           [cx, cy + sy * from, cx, cy + sy * to],
         ] as const;
       }),
-    ),
-  );
+    );
+  });
   return lines.filter(([x0, y0, x1, y1]) => !inside(x0, y0) && !inside(x1, y1));
 }
 
 /**
  * The marks of a sheet of copies: crop marks of each, and registration marks at the middles of the sides of the paper,
  * each where there is room for it.
+ *
+ * @param sheets those of the pieces that lie there, see `Place.of`
  */
 export function sheetMarks(
-  sheet: Sheet,
+  sheets: readonly Sheet[],
   layout: Layout,
   paper: Pick<Imposition, 'widthMm' | 'heightMm'>,
 ): readonly Line[] {
-  const { widthMm: w, heightMm: h, bleedMm } = sheet;
+  const boxes = boxesOf(sheets, layout.places);
   const { in: away, reach } = REGISTER;
   const middles = [
     [paper.widthMm / 2, away],
@@ -67,13 +78,13 @@ export function sheetMarks(
     [paper.widthMm - away, paper.heightMm / 2],
   ] as const;
   const free = middles.filter(([x, y]) =>
-    layout.places.every(
+    boxes.every(
       (at) =>
-        x + reach < at.x - bleedMm ||
-        x - reach > at.x + (at.turned ? h : w) + bleedMm ||
-        y + reach < at.y - bleedMm ||
-        y - reach > at.y + (at.turned ? w : h) + bleedMm,
+        x + reach < at.x - at.bleedMm ||
+        x - reach > at.x + at.wide + at.bleedMm ||
+        y + reach < at.y - at.bleedMm ||
+        y - reach > at.y + at.high + at.bleedMm,
     ),
   );
-  return [...copyMarks(sheet, layout), ...free.flatMap(([x, y]) => registerMark(x, y))];
+  return [...copyMarks(sheets, layout), ...free.flatMap(([x, y]) => registerMark(x, y))];
 }
