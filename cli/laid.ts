@@ -1,15 +1,30 @@
 import type { Imposition, OtherPiece } from '#core/output/sheets/imposition';
-import { readFileAsPiece, type Opened } from './opened';
+import type { FileOptions } from '#core/output/formats/index';
+import { profileAt, readFileAsPiece, type Opened } from './opened';
 import type { Options } from './options';
 
-/** A piece with all that it and the others on its sheet need. */
+/** A piece with all that it and the others on its sheet need, and what its file is made with. */
 interface Together {
   readonly opened: Opened;
-  readonly imposition: Imposition | null;
+  readonly asked: FileOptions;
 }
 
-/** Reads the other pieces of a sheet, and backs; null after complaining when one cannot be read. */
-export async function together(opened: Opened, { imposition, laid }: Options): Promise<Together | null> {
+/**
+ * Reads what a call names beside the piece: the other pieces of its sheet, backs, and the printer's profile; null after
+ * complaining when one cannot be read.
+ */
+export async function together(opened: Opened, options: Options): Promise<Together | null> {
+  const ownProfile = options.profile === null ? null : await profileAt(options.profile);
+  if (options.profile !== null && !ownProfile) return null;
+  const laid = await withOthers(opened, options);
+  return laid && { opened: laid.opened, asked: { ...options, imposition: laid.imposition, ownProfile } };
+}
+
+/** A piece with the others on its sheet; null after complaining when one cannot be read. */
+async function withOthers(
+  opened: Opened,
+  { imposition, laid }: Options,
+): Promise<{ readonly opened: Opened; readonly imposition: Imposition | null } | null> {
   if (!imposition) return { opened, imposition };
   const read: Opened[] = [opened];
   const pieceAt = async (file: string) => {

@@ -1,7 +1,9 @@
+import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Pictures } from '#core/drawing/pictures';
 import { settledPiece } from '#core/editing/transact';
 import { readPieceFile, type CarriedImage } from '#core/import/pieceFile';
+import type { OwnProfileRef } from '#core/output/formats/index';
 import { isLettering, type Piece } from '#core/piece/types';
 import { createFace, type Face } from '#core/type/face';
 import { shippedFaces } from '../fonts/shippedFaces';
@@ -42,6 +44,18 @@ export async function bytesOf(file: string): Promise<Uint8Array | null> {
     ]);
     return null;
   }
+}
+
+/** Reads a profile of a printer's own, to be drawn by; null after complaining when it is none. */
+export async function profileAt(file: string): Promise<OwnProfileRef | null> {
+  const bytes = await bytesOf(file);
+  if (!bytes) return null;
+  const profileId = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
+  const { takeProfile } = await import('#core/ink/icc/takeProfile');
+  const taken = takeProfile(profileId, bytes);
+  if (taken.ok) return { profileId, name: taken.value.profile.name };
+  complain([taken.problem]);
+  return null;
 }
 
 /** Reads a piece file with its faces; null after complaining when it is none. */

@@ -18,6 +18,8 @@ export interface Options extends FileOptions {
   readonly pages: boolean;
   /** What lies on the sheet: the piece itself first, without a name, then the others that the call names. */
   readonly laid: readonly Laid[];
+  /** The file of the printer's own profile. */
+  readonly profile: string | null;
 }
 
 /** A piece on a sheet as a call names it: by its file, with that of its back. */
@@ -51,6 +53,7 @@ const OPTIONS = {
   'box': { type: 'boolean' },
   'layers': { type: 'string' },
   'standard': { type: 'string' },
+  'profile': { type: 'string' },
   'technical': { type: 'boolean' },
   'bleed': { type: 'boolean' },
   'paper': { type: 'string' },
@@ -105,6 +108,7 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   'single-lines': 'singleLines',
   'layers': 'layers',
   'standard': 'standard',
+  'profile': 'ownProfile',
   'technical': 'technical',
   'bleed': 'bleed',
   'margin': 'imposition',
@@ -117,6 +121,7 @@ const WORD_FORMS: Readonly<Record<string, { readonly form: RegExp; readonly as: 
   file: { form: /./, as: 'COLUMN' },
   with: { form: /^.+:\d+$/, as: 'PIECE:COPIES' },
   back: { form: /./, as: 'PIECE' },
+  profile: { form: /./, as: 'PRESS.icc' },
   layers: { form: /^(ink|item)$/, as: 'ink or item' },
   standard: { form: /^(x4|x1a)$/, as: 'x4 or x1a' },
   quantity: { form: /./, as: 'COLUMN' },
@@ -167,6 +172,10 @@ function laidBy(
   return laid.length - 1 > others.max ? `--with: at most ${others.max} other pieces lie on a sheet.` : laid;
 }
 
+/** A word that a switch has, or null; several of them. */
+const wordOf = (value: unknown): string | null => (typeof value === 'string' ? value : null);
+const wordsOf = (value: unknown): readonly string[] => (Array.isArray(value) ? (value as string[]) : []);
+
 /** The options of a call, or what is wrong with them. */
 export function readOptions(args: readonly string[]): Options | string {
   const { values, tokens } = parseArgs({ args: [...args], options: OPTIONS, strict: false, tokens: true });
@@ -178,7 +187,7 @@ export function readOptions(args: readonly string[]): Options | string {
   const is = (name: Flag): boolean => values[name] === true;
   const given = new Set(Object.keys(values).flatMap((name) => ABOUT[name as keyof typeof ABOUT] ?? [])),
     paper = paperSize(values.paper as string | undefined),
-    laid = laidBy(tokens, values.copies === undefined ? null : Number(values.copies));
+    laid = laidBy(tokens, wordOf(values.copies) === null ? null : Number(values.copies));
   if (typeof laid === 'string') return laid;
   if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
   const imposition = paper && {
@@ -212,10 +221,12 @@ export function readOptions(args: readonly string[]): Options | string {
     marks: is('marks'),
     imposition,
     given,
-    map: (values.map as string[] | undefined) ?? [],
-    file: (values.file as string | undefined) ?? null,
-    quantity: (values.quantity as string | undefined) ?? null,
+    map: wordsOf(values.map),
+    file: wordOf(values.file),
+    quantity: wordOf(values.quantity),
     pages: is('pages'),
+    ownProfile: null,
+    profile: wordOf(values.profile),
     laid,
   };
 }

@@ -12,7 +12,7 @@ import type { Opened } from './opened';
 
 export const HOME = fileURLToPath(new URL('..', import.meta.url));
 
-/** The CMYK profile of a paper, compressed. */
+/** The CMYK profile of a paper that ships, compressed. */
 export const profile = (stock: StockName): Promise<Uint8Array> => readFile(join(HOME, `profiles/${stock}.icc.zlib`));
 
 /** The rasteriser is read when the first picture is made or decoded. */

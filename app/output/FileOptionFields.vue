@@ -98,6 +98,10 @@ const ticks = computed(() =>
     v-if="has.includes('standard')"
     :model-value="options.standard"
     @update:model-value="(standard) => set({ standard })" />
+  <ProfileField
+    v-if="has.includes('ownProfile')"
+    :model-value="options.ownProfile"
+    @update:model-value="(ownProfile) => set({ ownProfile })" />
   <template v-if="has.includes('dpi')">
     <div class="row">
       <span class="label">Resolution, ppi</span

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sameValue } from '#core/piece/equal';
-import { STOCKS, type StockName } from '#core/ink/stocks/index';
+import { STOCKS, type ShippedStock } from '#core/ink/stocks/index';
 import { usualProcess, type Process, type ProcessKind } from '#core/piece/process';
 import type { Piece } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
@@ -21,7 +21,7 @@ const set = (next: Partial<Process>, gesture?: string) =>
 const usual = computed(() => usualProcess(props.piece.process.kind, props.piece.process.stock));
 const own = computed(() => !sameValue(usual.value, props.piece.process));
 /** Another paper, with the ink limit that is usual on it unless the limit is the person's own. */
-function setStock(stock: StockName): void {
+function setStock(stock: ShippedStock): void {
   const { process } = props.piece;
   const mostInk = process.mostInk === usual.value.mostInk ? usualProcess(process.kind, stock).mostInk : process.mostInk;
   set({ stock, mostInk });

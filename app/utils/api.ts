@@ -23,6 +23,12 @@ export interface MadeFile {
   readonly madeAt: string;
 }
 
+/** A CMYK profile of a printer. */
+export interface AddedProfile {
+  readonly id: string;
+  readonly name: string;
+}
+
 /** A request that the server answered with a problem, or that did not reach it (status 0). */
 export class RequestFailed extends Error {
   constructor(
@@ -113,6 +119,8 @@ export const api = {
   face: (id: string): string => `/api/faces/${encodeURIComponent(id)}`,
   sendFace: (file: File) =>
     sendFile<{ id: string; name: string; embedding: string }>(`/faces?name=${encodeURIComponent(file.name)}`, file),
+  profiles: () => request<{ profiles: AddedProfile[] }>('GET', '/profiles').then((answer) => answer.profiles),
+  sendProfile: (file: Blob) => sendFile<AddedProfile>('/profiles', new Blob([file])),
   sendImage: (blob: Blob) => sendFile<{ id: string }>('/images', blob),
   image: (imageId: string): string => `/api/images/${imageId}`,
   outputs: (id: string) =>

@@ -10,6 +10,7 @@ const NAMES: { readonly [Name in keyof Heavy]: string | null } = {
   previewPlates: 'Drawing the plates',
   previewPlotter: 'Following the cuts',
   proof: 'Reading the proof',
+  profileLimit: 'Reading the profile',
   checkSeriesRows: null,
   makeSeriesFile: null,
   previewSeries: 'Drawing the first sheet',

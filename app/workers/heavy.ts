@@ -16,7 +16,7 @@ import { senseOf, type Sense } from '#core/setting/space/white/sense';
 import { faceOf, facesFor, fileOf } from './faces';
 import { asMeant, formatOf, type FileOptions, type FileTools, type FormatName } from '#core/output/formats/index';
 import { absentImages, imagesOf, picturesFor } from './pictures';
-import { cmykProfile } from './profile';
+import { cmykProfile, readOwnProfile } from './profile';
 import { renderPixels } from './rasteriser';
 
 export { cancelSeries, checkSeriesRows, makeSeriesFile, previewSeries } from './series';
@@ -70,6 +70,10 @@ const toolsFor = (forbidden: readonly string[]): FileTools => ({
 
 /** A piece drawn for a file, with the faces and images of all that lies on its sheet. */
 async function prepared(format: FormatName, piece: Piece, options: FileOptions): Promise<Result<PreparedFile>> {
+  if (options.ownProfile) {
+    const read = await readOwnProfile(options.ownProfile.profileId);
+    if (!read.ok) return read;
+  }
   const all = [piece, ...otherPiecesOf(options.imposition)];
   const [faces] = await Promise.all(all.map(facesFor)),
     pictures = await Promise.all(all.map(picturesFor));
@@ -93,6 +97,12 @@ export async function makeFile(
   if (!source.ok) return source;
   const file = await writeFile(format, source.value, options, toolsFor(forbidden));
   return file.ok ? transfer(file, [file.value.buffer]) : file;
+}
+
+/** Most ink that a profile of a printer's own prints with, %; or why it cannot be used. */
+export async function profileLimit(id: string): Promise<Result<number>> {
+  const read = await readOwnProfile(id);
+  return read.ok ? ok(read.value.mostInk) : read;
 }
 
 /** What a file will show, and the plates it needs. */

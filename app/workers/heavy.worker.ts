@@ -18,6 +18,7 @@ const heavy = {
   checkSeriesRows: async (...given: Parameters<Work['checkSeriesRows']>) => (await work()).checkSeriesRows(...given),
   makeSeriesFile: async (...given: Parameters<Work['makeSeriesFile']>) => (await work()).makeSeriesFile(...given),
   previewSeries: async (...given: Parameters<Work['previewSeries']>) => (await work()).previewSeries(...given),
+  profileLimit: async (...given: Parameters<Work['profileLimit']>) => (await work()).profileLimit(...given),
   lookAt: async (...given: Parameters<Work['lookAt']>) => (await work()).lookAt(...given),
   cancelSeries: async (...given: Parameters<Work['cancelSeries']>) => (await work()).cancelSeries(...given),
 };

@@ -16,6 +16,7 @@ const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   dpi: 'resolution',
   transparent: 'background',
   standard: 'standard',
+  ownProfile: 'profile',
   technical: 'technical inks',
   layers: 'layers',
   seen: 'outlines of what is seen',
@@ -58,8 +59,7 @@ export async function render(from: string, to: string, options: Options): Promis
   const alone = await readFileAsPiece(from);
   const both = alone && (await together(alone, options));
   if (!both) return 1;
-  const { opened } = both,
-    asked: FileOptions = { ...options, imposition: both.imposition };
+  const { opened, asked } = both;
   const prepared = prepareFile(format, opened.piece, opened.faces, asked, opened.pictures);
   if (!prepared.ok) {
     complain([prepared.problem]);

@@ -4,6 +4,7 @@ import { decodeTable, readTable, type SeriesTable } from '#core/import/table';
 import { columnOf, guessMapping, readMapping } from '#core/output/series';
 import { fileNamed, remembering, type SeriesRun } from '#core/output/seriesRow';
 import { isNamed, makeSeries, type SeriesWay } from '#core/output/seriesRun';
+import type { Imposition } from '#core/output/sheets/imposition';
 import type { Piece } from '#core/piece/types';
 import { fail, ok, type Result } from '#core/result';
 import { imageAt } from '../images';
@@ -50,6 +51,24 @@ async function tableOf(list: string): Promise<SeriesTable | null> {
   return null;
 }
 
+/** The sheet that copies of a piece are laid on, where the call names none. */
+const usualSheet = ({ sheet: { bleedMm } }: Piece): Imposition => ({
+  widthMm: 320,
+  heightMm: 450,
+  marginMm: 10,
+  gutterMm: Math.max(4, 2 * bleedMm),
+  nested: false,
+  turned: false,
+});
+
+/** What a call asks for that a series cannot have, or null. */
+function idleOption({ profile: own, laid }: Options): string | null {
+  if (own !== null) return 'A series goes by the profile of its paper. Leave --profile out.';
+  return laid.length > 1 || laid.some(({ quantity, back }) => quantity !== null || back !== null)
+    ? '--copies, --with and --back are for a sheet of copies, not for a series.'
+    : null;
+}
+
 /** Makes a piece for every row of a table, on sheets or as a file each. */
 export async function series(from: string, list: string, to: string, options: Options): Promise<number> {
   const ending = extname(to).toLowerCase();
@@ -57,10 +76,9 @@ export async function series(from: string, list: string, to: string, options: Op
     complain([{ code: 'unknown-format', message: `${to} should end in .pdf for sheets or .zip for a file each.` }]);
     return 2;
   }
-  if (options.laid.length > 1 || options.laid.some(({ quantity, back }) => quantity !== null || back !== null)) {
-    complain([
-      { code: 'wrong-option', message: '--copies, --with and --back are for a sheet of copies, not for a series.' },
-    ]);
+  const idle = idleOption(options);
+  if (idle) {
+    complain([{ code: 'wrong-option', message: idle }]);
     return 2;
   }
   const opened = await readFileAsPiece(from);
@@ -74,14 +92,7 @@ export async function series(from: string, list: string, to: string, options: Op
   complain(table.notes.map((message) => ({ code: 'note', message })));
   const as: SeriesWay = ending === '.zip' ? 'files' : options.pages ? 'pages' : 'sheets';
   const run = { ...opened, table, ...columns.value, findImage: imageFinder(dirname(list)) };
-  const imposition = options.imposition ?? {
-    widthMm: 320,
-    heightMm: 450,
-    marginMm: 10,
-    gutterMm: Math.max(4, 2 * opened.piece.sheet.bleedMm),
-    nested: false,
-    turned: false,
-  };
+  const imposition = options.imposition ?? usualSheet(opened.piece);
   const made = await makeSeries(
     run,
     {

@@ -1,6 +1,5 @@
 import { screenHex } from '../ink/colour';
 import type { StockName } from '../ink/stocks';
-import type { Process } from '../piece/process';
 import type { Ink, InkId, Piece, Stroke } from '../piece/types';
 import type { DrawnInk, DrawnStroke } from './sink';
 
@@ -39,7 +38,13 @@ function drawnInk(ink: Ink, inks: readonly Ink[], stock: StockName): DrawnInk {
 }
 
 /** The inks of a piece as they look on its paper; the same list on the same paper gives the same map. */
-export function inksOf({ inks, process: { stock } }: { inks: Piece['inks']; process: Pick<Process, 'stock'> }): Inks {
+export function inksOf({
+  inks,
+  process: { stock },
+}: {
+  inks: Piece['inks'];
+  process: { readonly stock: StockName };
+}): Inks {
   let made = known.get(inks);
   if (made?.stock !== stock)
     known.set(inks, (made = { stock, inks: new Map(inks.map((ink) => [ink.id, drawnInk(ink, inks, stock)])) }));

@@ -1,10 +1,19 @@
 import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
 import { NO_PICTURES, type Pictures } from '../drawing/pictures';
 import { singleLined } from '../drawing/singleLines';
+import { ownOf, type ShippedStock } from '../ink/stocks';
 import { isLettering, type Piece } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
-import { asMeant, formatOf, type FileOptions, type FileSource, type FileTools, type FormatName } from './formats';
+import {
+  asMeant,
+  formatOf,
+  type FileOptions,
+  type FileSource,
+  type FileTools,
+  type FormatName,
+  type OwnProfileRef,
+} from './formats';
 import { trapped } from './trap';
 import { imposed } from './sheets/impose';
 import { otherPiecesOf, type Imposition, type Layout } from './sheets/imposition';
@@ -40,6 +49,7 @@ function unlikeBack(piece: Piece, back: Piece | null): Problem | null {
 /** What people should know of a sheet of several pieces. */
 function notesOf(piece: Piece, imposition: Imposition): string[] {
   const { stock } = piece.process;
+  if (ownOf(stock)) return [];
   const other = otherPiecesOf(imposition).filter((one) => one.process.stock !== stock);
   return [...new Map(other.map((one) => [one.name, one])).values()].map(
     ({ name, process }) =>
@@ -87,10 +97,19 @@ function laidOut(
   });
 }
 
+/** A piece whose inks and pictures go by the profile of a printer's own, where it stands in for that of the paper. */
+function byProfile(piece: Piece, own: OwnProfileRef | null): Piece {
+  if (!own) return piece;
+  // No document names such a paper; it is drawn by it alone.
+  const stock = `own-${own.profileId}` as unknown as ShippedStock;
+  return { ...piece, process: { ...piece.process, stock } };
+}
+
 /**
  * Draws a piece for a file of a format; or why its copies cannot be laid out, see `layOutParts`.
  *
  * @param faces those of the other pieces of a sheet too, and `pictures` likewise
+ * @param options a profile of a printer's own must have been read before, see `takeProfile`
  * @returns `unlike-back` where a back is not of the size of its front
  */
 export function prepareFile(
@@ -109,9 +128,10 @@ export function prepareFile(
         : plain;
     return options.trapMm > 0 && has.includes('trapMm') ? trapped(lined, options.trapMm) : lined;
   };
-  const imposition = copies ? options.imposition : null;
-  if (!imposition) return ok({ piece, faces, drawing: drawn(piece), lines: [], layout: null, notes: [] });
-  const laid = laidOut(piece, imposition, options.marks, drawn);
+  const imposition = copies ? options.imposition : null,
+    own = byProfile(piece, has.includes('ownProfile') ? options.ownProfile : null);
+  if (!imposition) return ok({ piece, faces, drawing: drawn(own), lines: [], layout: null, notes: [] });
+  const laid = laidOut(own, imposition, options.marks, drawn);
   return laid.ok ? ok({ piece, faces, ...laid.value }) : laid;
 }
 

@@ -1,4 +1,4 @@
-import { STOCK_NAMES, STOCKS, type StockName } from '../ink/stocks';
+import { STOCK_NAMES, STOCKS, type ShippedStock } from '../ink/stocks';
 import { field, limited, object, tagged, type TypeOf } from '../fields';
 
 export const process = object({
@@ -35,7 +35,7 @@ export const isProcessKind = (kind: unknown): kind is ProcessKind =>
   typeof kind === 'string' && Object.hasOwn(USUAL, kind);
 
 /** A process with its usual values; the total ink limit of offset print goes by the paper. */
-export function usualProcess(kind: ProcessKind, stock: StockName = 'coated'): Process {
+export function usualProcess(kind: ProcessKind, stock: ShippedStock = 'coated'): Process {
   const usual = USUAL[kind];
   return { kind, stock, ...usual, mostInk: kind === 'offset' ? STOCKS[stock].mostInk : usual.mostInk };
 }

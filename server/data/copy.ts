@@ -5,6 +5,7 @@ const TABLES: readonly (readonly [name: string, rows: number])[] = [
   ['pieces', 200],
   ['images', 4],
   ['faces', 4],
+  ['profiles', 4],
   ['outputs', 50],
   ['changes', 200],
   ['snapshots', 50],

@@ -1,7 +1,7 @@
 import type { Database } from './database';
 import { unpacked } from './snapshots';
 
-/** After so many days a deleted piece is gone for good, and so is an image or a typeface that nothing names. */
+/** After so many days a deleted piece is gone for good, and so is an image, a typeface or a profile that nothing names. */
 const DAYS = 30;
 
 const OLD = `now() - interval '${DAYS} days'`;
@@ -21,14 +21,14 @@ async function purgePieces(db: Database): Promise<number> {
   });
 }
 
-/** What may name an image or a typeface: documents, changes, files that were made; each by what names its rows. */
+/** What may name an image, a typeface or a profile: documents, changes, files that were made; each by what names its rows. */
 const TEXTS = [
   ['snapshots', 'document', ['piece_id', 'revision']],
   ['changes', 'change', ['piece_id', 'revision']],
   ['outputs', "document::text || ' ' || options::text", ['id']],
 ] as const;
 
-/** Calls with the text of everything that may name an image or a typeface, from row to row by their keys. */
+/** Calls with the text of everything that may name an image, a typeface or a profile, from row to row by their keys. */
 async function eachText(db: Database, see: (text: string) => void): Promise<void> {
   for (const [table, column, keys] of TEXTS) {
     const places = keys.map((_, i) => `$${i + 1}`).join(', '),
@@ -46,14 +46,14 @@ async function eachText(db: Database, see: (text: string) => void): Promise<void
   }
 }
 
-/** Images and typefaces that came long ago and that nothing names any more. Gives how many went. */
+/** Images, typefaces and profiles that came long ago and that nothing names any more. Gives how many went. */
 async function collect(db: Database): Promise<number> {
   const named = new Set<string>();
   await eachText(db, (text) => {
-    for (const [, id] of text.matchAll(/"(?:imageId|faceId)":\s*"([\w-]+)"/g)) named.add(id!);
+    for (const [, id] of text.matchAll(/"(?:imageId|faceId|profileId)":\s*"([\w-]+)"/g)) named.add(id!);
   });
   let count = 0;
-  for (const table of ['images', 'faces']) {
+  for (const table of ['images', 'faces', 'profiles']) {
     const old = await db.query<{ id: string }>(`SELECT id FROM ${table} WHERE kept_at < ${OLD}`);
     const ids = old.map(({ id }) => id).filter((id) => !named.has(id));
     count += ids.length;

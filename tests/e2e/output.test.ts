@@ -205,6 +205,30 @@ describe('output', () => {
     expect((await make()).length).toBeGreaterThan(20_000);
   });
 
+  it('prints by the profile of a printer, proposes its ink limit, and refuses what is none', async () => {
+    await on.bench.open(await made(on.server, badge()));
+    await on.page.getByRole('button', { name: 'Output' }).click();
+    const bring = (path: string) => on.page.getByLabel('Profile to add').setInputFiles(path);
+    await bring(`${HOME}/demo/images/lid.jpg`);
+    await on.page
+      .getByRole('alert')
+      .getByText(/it is no ICC profile/)
+      .waitFor();
+    await bring(`${HOME}/profiles/newsprint.icc`);
+    await on.page.getByText(/prints with up to 246 % of ink; the limit of the piece is \d+ %/).waitFor();
+    const file = await make();
+    expect(file.includes('Custom')).toBe(true);
+    await on.page.getByRole('button', { name: 'Set it to 246 %' }).click();
+    await on.page.getByText(/prints with up to/).waitFor({ state: 'detached' });
+    const again = await take(() =>
+      on.page
+        .getByRole('button', { name: /^Export .*\.pdf of/ })
+        .first()
+        .click(),
+    );
+    expect(again.equals(file)).toBe(true);
+  });
+
   it('lays several pieces on one sheet, with backs, and exports it again as it was', async () => {
     const other = { ...piece([{ ...curve(circle(12, 20, 15), 'disc'), fill: 'rust' }]), name: 'Shore token' };
     const token = { ...other, sheet: { widthMm: 40, heightMm: 30, bleedMm: 0 } };

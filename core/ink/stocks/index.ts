@@ -50,12 +50,53 @@ export const STOCKS = {
     registered: 'CGATS TR 002',
   },
 } as const satisfies Record<string, Stock>;
-export type StockName = keyof typeof STOCKS;
-export const STOCK_NAMES = Object.keys(STOCKS) as readonly StockName[];
+/** A paper whose profile ships. */
+export type ShippedStock = keyof typeof STOCKS;
+/** A profile of a printer's own that stands in for a paper, by its id. */
+export type OwnStock = `own-${string}`;
+/** What something is printed on. */
+export type StockName = ShippedStock | OwnStock;
+export const STOCK_NAMES = Object.keys(STOCKS) as readonly ShippedStock[];
+
+/** A profile of a printer's own with all that colours go by. */
+export interface OwnProfile {
+  readonly name: string;
+  /** The version of its specification, such as 2.4. */
+  readonly version: string;
+  /** The file as it came. */
+  readonly bytes: Uint8Array;
+  readonly tables: { readonly screen: Uint8Array; readonly inks: Uint8Array };
+  /** Most ink that it prints with, %. */
+  readonly mostInk: number;
+}
+
+const own = new Map<OwnStock, OwnProfile>();
+/** From now on a profile can stand in for a paper. */
+export const enterOwn = (stock: OwnStock, profile: OwnProfile): void => {
+  own.set(stock, profile);
+};
+const isOwn = (stock: StockName): stock is OwnStock => stock.startsWith('own-');
+/** A profile that was entered; null for a paper whose profile ships. */
+export function ownOf(stock: StockName): OwnProfile | null {
+  if (!isOwn(stock)) return null;
+  const profile = own.get(stock);
+  if (!profile) throw new Error(`The profile ${stock} was not read before it was drawn by.`);
+  return profile;
+}
+
+/** What print files say of a printing condition. */
+export function conditionOf(
+  stock: StockName,
+): Pick<Stock, 'about' | 'source' | 'registered'> & { readonly id: string } {
+  if (!isOwn(stock)) return { id: `Under Arc ${stock}`, ...STOCKS[stock] };
+  const { name } = ownOf(stock)!;
+  return { id: 'Custom', about: name, source: name, registered: name };
+}
 
 const decoded = new Map<string, Uint8Array>();
 /** A table of a stock, decoded once. */
 export function tableOf(stock: StockName, of: keyof Stock['tables']): Uint8Array {
+  if (isOwn(stock)) return ownOf(stock)!.tables[of];
   const key = `${stock} ${of}`;
   let table = decoded.get(key);
   if (!table) decoded.set(key, (table = decodeTable(STOCKS[stock].tables[of])));

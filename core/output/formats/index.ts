@@ -13,7 +13,7 @@ import { svg } from './svg';
 import { tiff } from './tiff';
 
 export { asMeant } from './kind';
-export type { FileFormat, FileOptions, FileSource, FileTools } from './kind';
+export type { FileFormat, FileOptions, FileSource, FileTools, OwnProfileRef } from './kind';
 
 /** One line a format, by the name under which it is stored with a file, in the order in which they are offered. */
 export const FILE_FORMATS = {
@@ -38,6 +38,7 @@ export const STANDARD_OPTIONS: FileOptions = {
   marksAwayMm: MARKS_AWAY.standard,
   marksWidthMm: MARKS_WIDTH.standard,
   standard: 'x4',
+  ownProfile: null,
   dpi: 300,
   transparent: false,
   technical: false,

@@ -13,6 +13,12 @@ import type { PlotRun } from '../cut/plotter';
 import type { RenderPixels } from '../pictures';
 import type { PreviewOptions } from '../preview';
 
+/** A profile of a printer's own, by its id; with its name, as people know it. */
+export interface OwnProfileRef {
+  readonly profileId: string;
+  readonly name: string;
+}
+
 /** What a file is made with, where its format leaves a choice. All plain data: it is stored with the file. */
 export interface FileOptions {
   /** Crop marks, and registration marks where it is not a sheet of copies. */
@@ -28,6 +34,8 @@ export interface FileOptions {
   readonly date: string | null;
   /** The standard that a PDF for print keeps to. */
   readonly standard: 'x4' | 'x1a';
+  /** The profile of the printer's own that stands in for that of the paper; null for the paper's. */
+  readonly ownProfile: OwnProfileRef | null;
   /** Pixels an inch. */
   readonly dpi: number;
   readonly transparent: boolean;

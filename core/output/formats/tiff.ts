@@ -1,16 +1,17 @@
 import { unzlibSync } from 'fflate';
 import { pictured } from '../../drawing/pictured';
+import { pressProfile } from '../pressProfile';
 import type { FileFormat } from './kind';
 
 export const tiff: FileFormat = {
   name: 'TIFF',
   description: 'a picture of its plates, in CMYK and spot inks',
-  help: 'a picture in CMYK and spot inks [--dpi=300] [--bleed] [--technical] [--trap=0.1]',
+  help: 'a picture in CMYK and spot inks [--dpi=300] [--bleed] [--technical] [--trap=0.1] [--profile=PRESS.icc]',
   mediaType: 'image/tiff',
   ending: 'tif',
   copies: true,
   drawn: true,
-  options: ['dpi', 'technical', 'bleed', 'trapMm'],
+  options: ['dpi', 'technical', 'bleed', 'ownProfile', 'trapMm'],
   shownAs: 'Letters leave as pixels',
   plates: true,
   preview: (_, { technical }) => ({ printed: true, printedOnly: !technical }),
@@ -18,7 +19,7 @@ export const tiff: FileFormat = {
     const { writeTiff } = await import('../raster/tiff');
     return writeTiff(
       pictured(drawing, options),
-      { dpi: options.dpi, profile: unzlibSync(await profile(drawing.stock)) },
+      { dpi: options.dpi, profile: unzlibSync(await pressProfile(drawing.stock, profile)) },
       renderPixels,
     );
   },

@@ -15,7 +15,7 @@ import {
 import type { Drawing } from '../../drawing/drawPiece';
 import type { Pictures } from '../../drawing/pictures';
 import type { PaintedPicture } from '../../drawing/sink';
-import { STOCKS, type StockName } from '../../ink/stocks';
+import { conditionOf, type StockName } from '../../ink/stocks';
 import { KNOCK_OUT, OVERPRINT, type InkNames } from './pdfContent';
 import { ALL } from './pdfMarks';
 import { contentOf, type PageMarks, type PdfPage } from './page';
@@ -144,14 +144,18 @@ function imageObject(
 /** Where the names of printing conditions are registered (ISO 15930-4, 6.4). */
 const REGISTRY = 'http://www.color.org';
 
+/** A text as PDF has it, in plain letters where it has no others. */
+const textString = (text: string): PDFString | PDFHexString =>
+  /^[\x20-\x7e]*$/.test(text) && !/[()\\]/.test(text) ? PDFString.of(text) : PDFHexString.fromText(text);
+
 function outputIntent(context: PDFContext, profile: Uint8Array | null, stock: StockName): PDFArray {
-  const { about, source, registered } = STOCKS[stock];
+  const { id, about, source, registered } = conditionOf(stock);
   const intent = context.obj({});
   intent.set(PDFName.of('Type'), PDFName.of('OutputIntent'));
   intent.set(PDFName.of('S'), PDFName.of('GTS_PDFX'));
-  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of(profile ? `Under Arc ${stock}` : registered));
-  intent.set(PDFName.of('OutputCondition'), PDFString.of(about));
-  intent.set(PDFName.of('Info'), PDFString.of(source));
+  intent.set(PDFName.of('OutputConditionIdentifier'), PDFString.of(profile ? id : registered));
+  intent.set(PDFName.of('OutputCondition'), textString(about));
+  intent.set(PDFName.of('Info'), textString(source));
   if (profile) {
     const stream = context.stream(profile as unknown as string, { N: 4, Filter: 'FlateDecode' });
     intent.set(PDFName.of('DestOutputProfile'), context.register(stream));

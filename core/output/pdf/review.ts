@@ -20,7 +20,7 @@ import { sendDrawing, type Drawing } from '../../drawing/drawPiece';
 import type { PaintedPicture } from '../../drawing/sink';
 import { fromHex } from '../../ink/colour';
 import { asPrinted, opacityOf, tintOf } from '../../ink/separate';
-import { STOCKS } from '../../ink/stocks';
+import { conditionOf } from '../../ink/stocks';
 import type { Vec } from '../../geometry/vec';
 import { MM_PER_POINT } from '../../setting/line/size';
 import { pixelsOf } from '../pictures';
@@ -187,7 +187,7 @@ function factsOf(drawing: Drawing, date: Date | null): string[] {
           : `${name} ${cmyk.join('/')}`,
     );
   return [
-    `${widthMm} × ${heightMm} mm, ${bleedMm > 0 ? `bleed ${bleedMm} mm` : 'no bleed'}. ${STOCKS[drawing.stock].about}.`,
+    `${widthMm} × ${heightMm} mm, ${bleedMm > 0 ? `bleed ${bleedMm} mm` : 'no bleed'}. ${conditionOf(drawing.stock).about}.`,
     `Inks: ${inks.join(', ')}.`,
     ...(date ? [`Made on ${date.toISOString().slice(0, 10)}.`] : []),
   ];

@@ -81,6 +81,23 @@ describe('npx under-arc', () => {
     expect([series.status, series.stderr]).toEqual([2, expect.stringContaining('not for a series')]);
   });
 
+  it('prints by the profile of a printer', () => {
+    const by = (to: string, profile: string, ...more: string[]): unknown[] => {
+      const { status, stderr } = underArc(
+        'render',
+        'demo/3-cap-badge.json',
+        inFolder(to),
+        `--profile=${profile}`,
+        ...more,
+      );
+      return [status, stderr.trim(), existsSync(inFolder(to))];
+    };
+    expect(by('press.pdf', 'profiles/newsprint.icc')).toEqual([0, '', true]);
+    expect(by('none.pdf', 'demo/images/lid.jpg')).toEqual([1, expect.stringContaining('no ICC profile'), false]);
+    expect(by('none.pdf', 'no-such.icc')).toEqual([1, expect.stringContaining('could not be read'), false]);
+    expect(by('none.svg', 'profiles/newsprint.icc')).toEqual([2, expect.stringContaining('has no profile'), false]);
+  });
+
   it('says what is wrong with a piece, with the path, and leaves no half file', () => {
     writeFileSync(
       inFolder('wrong.json'),

@@ -13,6 +13,8 @@ import { followOthers } from '../../../server/others';
 import { endPostgres, thePostgres } from '../../support/databases';
 import { Postgres } from '../../support/postgres';
 import { sent, start } from '../../support/sent';
+import { findProfile, keepProfile, listProfiles } from '../../../server/data/profiles';
+import { newProfile } from '../../support/profiles';
 
 afterAll(endPostgres);
 const newUrl = async (): Promise<string> => (await thePostgres()).database();
@@ -179,12 +181,18 @@ describe('copying everything', () => {
     await desk.commit('p0', 'a', 0, [sent('“Gull’s\\{nest}”, ,', 'c1'), sent('TWO', 'c2')]);
     await keepOutput(folder, 'p0', { id: 'o', format: 'svg', name: 'a.svg', options: { flat: true }, bytes: 9 }, start);
     await setDeleted(folder, 'p1', true);
+    const press = newProfile(),
+      kept = await keepProfile(folder, press);
+    expect(kept).toMatchObject({ ok: true, value: { name: 'Press of the Ottermere Yard' } });
+    expect(await keepProfile(folder, press)).toEqual(kept);
+    expect(await keepProfile(folder, bytes)).toMatchObject({ ok: false, problem: { code: 'wrong-profile' } });
     const server = await openServerDatabase(await newUrl());
     const told = vi.fn();
     expect(await copyAll(folder, server, told)).toEqual({
       pieces: 30,
       images: 1,
       faces: 0,
+      profiles: 1,
       outputs: 1,
       changes: 2,
       snapshots: 30,
@@ -197,6 +205,9 @@ describe('copying everything', () => {
       expect(await listPieces(db)).toEqual(await listPieces(folder));
       expect(await findPiece(db, 'p0')).toEqual(await findPiece(folder, 'p0'));
       expect([...(await findImage(db, 'f'.repeat(32)))!.bytes]).toEqual([...bytes]);
+      const [listed] = await listProfiles(db);
+      expect(Buffer.from((await findProfile(db, listed!.id))!).equals(press)).toBe(true);
+      expect(await findProfile(db, 'none')).toBeNull();
       expect(await findOutput(db, 'p0', 'o')).toEqual(await findOutput(folder, 'p0', 'o'));
     }
     await expect(copyAll(folder, server)).rejects.toThrow('already');

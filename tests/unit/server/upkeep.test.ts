@@ -47,11 +47,25 @@ describe('tidying', () => {
       await db.write(`INSERT INTO faces (id, name, embedding, bytes, kept_at) VALUES ($1, $1, '', '', ${older})`, [
         face,
       ]);
-    expect(await tidy(db)).toEqual({ pieces: 1, files: 2 });
+    // A file that was made names a profile, and another piece with its typeface, in its options alone.
+    for (const profile of ['press', 'other-press'])
+      await db.write(`INSERT INTO profiles (id, name, bytes, kept_at) VALUES ($1, $1, '', ${older})`, [profile]);
+    await db.write(`INSERT INTO faces (id, name, embedding, bytes, kept_at) VALUES ('beside', '', '', '', ${older})`);
+    await db.write(
+      `INSERT INTO outputs (id, piece_id, format, name, options, document, bytes) VALUES ('o', 'here', 'pdf', '', $1, '{}', 1)`,
+      [
+        JSON.stringify({
+          ownProfile: { profileId: 'press' },
+          imposition: { others: [{ piece: { items: [{ faceId: 'beside' }] } }] },
+        }),
+      ],
+    );
+    expect(await tidy(db)).toEqual({ pieces: 1, files: 3 });
     const rows = async (sql: string) => (await db.query<{ id: string }>(sql)).map((row) => row.id);
     expect(await rows('SELECT id FROM pieces ORDER BY id')).toEqual(['going', 'here']);
     expect(await rows('SELECT id FROM images ORDER BY id')).toEqual([id(2), id(3)]);
-    expect(await rows('SELECT id FROM faces')).toEqual(['own-face']);
+    expect(await rows('SELECT id FROM faces ORDER BY id')).toEqual(['beside', 'own-face']);
+    expect(await rows('SELECT id FROM profiles')).toEqual(['press']);
     expect(await tidy(db)).toEqual({ pieces: 0, files: 0 });
     await db.close();
   });

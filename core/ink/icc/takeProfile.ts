@@ -1,0 +1,28 @@
+import { ok, type Result } from '../../result';
+import { enterOwn, type OwnProfile, type OwnStock } from '../stocks';
+import { readProfile } from './readProfile';
+import { tablesOf } from './tablesOf';
+
+const known = new Map<string, OwnProfile>();
+
+/**
+ * Reads a profile of a printer's own, so that it can stand in for a paper.
+ *
+ * @param id names it by its content
+ * @returns the name under which it stands in, and what is in it; or why it cannot, see `readProfile`
+ */
+export function takeProfile(
+  id: string,
+  bytes: Uint8Array,
+): Result<{ readonly stock: OwnStock; readonly profile: OwnProfile }> {
+  const stock = `own-${id}` as const;
+  let profile = known.get(id);
+  if (!profile) {
+    const read = readProfile(bytes);
+    if (!read.ok) return read;
+    const { mostInk, ...tables } = tablesOf(read.value);
+    known.set(id, (profile = { name: read.value.name, version: read.value.version, bytes, tables, mostInk }));
+  }
+  enterOwn(stock, profile);
+  return ok({ stock, profile });
+}
