@@ -22,7 +22,7 @@ export const nearlyCentred: Check = (ground) =>
     });
     const list: Finding[] = [];
     if (anchor.at.kind === 'clock') {
-      const exact = Math.round(anchor.at.deg / STEP_DEG) * STEP_DEG,
+      const exact = Math.round(anchor.at.deg / STEP_DEG) * STEP_DEG + 0,
         off = anchor.at.deg - exact;
       if (Math.abs(off) > 1e-6 && Math.abs(off) < NEARLY.deg)
         list.push(

@@ -18,7 +18,10 @@ export const touching: Check = (ground) => {
   // One finding for each pair of letterings: the nearest letters, and how many there are.
   const pairs = new Map<string, Collision[]>();
   for (const one of found) {
-    const key = `${owner.get(one.first.line)!.id} ${owner.get(one.second.line)!.id}`;
+    const key = [one.first, one.second]
+      .map(({ line }) => owner.get(line)!.id)
+      .sort()
+      .join(' ');
     pairs.set(key, [...(pairs.get(key) ?? []), one]);
   }
   const findings = [...pairs.values()].map((list): Finding => {

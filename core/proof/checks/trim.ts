@@ -29,7 +29,8 @@ function judged(
     const side = inside.findIndex(is);
     return side < 0 ? null : { mm: Math.abs(inside[side]!), at: at(side), side: SIDES[side]! };
   };
-  if (first((mm, side) => mm < -(side % 2 === 0 ? widthMm : heightMm) + EXACT_MM))
+  // What begins beyond the side that lies across is off the sheet; a ground may reach as far as it likes.
+  if (first((mm, side) => mm > (side % 2 === 0 ? widthMm : heightMm) - EXACT_MM))
     return { code: 'off-sheet', at: middle, message: `${name} lies wholly off the sheet and does not print.` };
   const over = first((mm) => mm < -EXACT_MM);
   // Words are never meant to be cut, whatever the bleed.
