@@ -29,15 +29,18 @@ export const lineThrough: Check = ({ piece, paths, ...rest }) => {
   });
   return setOnes({ piece, paths, ...rest }).flatMap(({ lettering, curve, set }): Finding[] => {
     const letters = paths.find(({ itemId, part }) => itemId === lettering.id && part === 'own');
-    const shape = letters && flatOf(letters.trace);
+    const shape = letters && flatOf(letters.trace),
+      halo = paths.findIndex(
+        ({ itemId, part, paint }) => itemId === lettering.id && part === 'halo' && !paint.fill?.overprint,
+      );
     if (!shape) return [];
     return lines.flatMap(({ line, item, drawn, places }): Finding[] => {
       if (drawn.xMin > shape.xMax || drawn.xMax < shape.xMin || drawn.yMin > shape.yMax || drawn.yMax < shape.yMin)
         return [];
       // A stroke as wide as a band is what they stand on.
       if (line.paint.stroke!.widthMm > set.capMm / 2) return [];
-      // What is said of its own curve is another matter; where letters are cut out of the line there is none.
-      if (item.id === curve.id || line.holes.some((hole) => hole.trace === letters.trace)) return [];
+      // What is said of its own curve is another matter; a halo over the line keeps it away from the letters.
+      if (item.id === curve.id || paths.indexOf(line) < halo) return [];
       const hits: number[] = [];
       for (let i = 0; i < places.length; i += 2) if (within(shape, places[i]!, places[i + 1]!)) hits.push(i);
       if (hits.length < LEAST) return [];
@@ -48,7 +51,7 @@ export const lineThrough: Check = ({ piece, paths, ...rest }) => {
           code: 'line-through',
           itemId: lettering.id,
           at: { x, y },
-          message: `The line of ${quotedName(item)} runs through “${short(lettering.wording)}”. Move one of them, or cut the letters out of the line.`,
+          message: `The line of ${quotedName(item)} runs through “${short(lettering.wording)}”. Move one of them, or give the words a halo in the ink of their ground.`,
         },
       ];
     });
