@@ -2,9 +2,11 @@ import { combine, traceRegion } from '../drawing/booleans';
 import { withMargin } from '../drawing/margins';
 import type { Drawing } from '../drawing/drawPiece';
 import { plain, type PaintedPath } from '../drawing/painted';
-import { seenByInk, type SeenInk } from '../drawing/seen';
+import { seenWithPictures, type SeenInk, type SeenPicture } from '../drawing/seen';
+import type { Pictures } from '../drawing/pictures';
 import type { DrawnInk } from '../drawing/sink';
 import { fromHex, linear, screenHex } from '../ink/colour';
+import { opacityOf } from '../ink/separate';
 
 /** How far inks may be spread into each other, mm; 0 for not at all. */
 export const TRAP_LIMITS = { min: 0, max: 0.5 } as const;
@@ -54,15 +56,45 @@ function between(one: SeenInk, other: SeenInk, widthMm: number): PaintedPath | n
   });
 }
 
+/** An ink that does not change what it is printed on but by what it has itself. */
+const overprinted = (ink: DrawnInk): DrawnInk => ({ ...ink, id: `${ink.id}-on-picture`, overprint: true });
+
+/**
+ * What an ink spreads into a picture that it meets; null where it does not, or need not. A picture is dark here and
+ * light there, and its own edge cannot be moved, so it is always the ink that spreads.
+ */
+function into({ path, region }: SeenPicture, { ink, region: own }: SeenInk, widthMm: number): PaintedPath | null {
+  const of = path.picture!.ink;
+  if ([...shares(ink).values()].every((share) => share <= LIKE)) return null;
+  if (of && (!exceeds(of, ink) || !exceeds(ink, of))) return null;
+  const spread = combine('intersection', withMargin(own, widthMm), region);
+  if (spread.length === 0) return null;
+  const made = overprinted(ink);
+  return plain({ id: `${made.id}.${path.id}` }, 'own', made, (sink) => {
+    traceRegion(spread, sink);
+  });
+}
+
+/** Whether a picture is opaque everywhere; one that is not at hand is not. */
+function isOpaque({ picture }: PaintedPath, pictures: Pictures): boolean {
+  const file = picture && pictures.get(picture.imageId);
+  return file !== undefined && (file.format === 'jpeg' || (file.rgba !== null && opacityOf(file.rgba) === null));
+}
+
 /**
  * A drawing with inks spread into each other where they meet, so that no paper shows between them when plates lie
  * beside each other by no more than a width: the lighter into the darker, printed on top of it. Inks that overprint,
- * and those for machines, need none. Pictures get none.
+ * and those for machines, need none. Into a picture that is opaque every ink spreads that meets it.
  *
  * @param widthMm above 0, see `TRAP_LIMITS`
  */
 export function trapped(drawing: Drawing, widthMm: number): Drawing {
-  const inks = seenByInk(drawing).filter(({ ink }) => ink.purpose === 'print' && !ink.overprint);
+  const opaque = new Set(drawing.paths.filter((path) => path.picture && isOpaque(path, drawing.pictures)));
+  const seen = seenWithPictures(drawing, (picture) => opaque.has(picture));
+  const inks = seen.inks.filter(({ ink }) => ink.purpose === 'print' && !ink.overprint);
   const traps = inks.flatMap((one, i) => inks.slice(i + 1).flatMap((other) => between(one, other, widthMm) ?? []));
-  return { ...drawing, paths: [...drawing.paths, ...traps] };
+  const beside = seen.pictures
+    .filter(({ path }) => opaque.has(path))
+    .flatMap((picture) => inks.flatMap((one) => into(picture, one, widthMm) ?? []));
+  return { ...drawing, paths: [...drawing.paths, ...traps, ...beside] };
 }
