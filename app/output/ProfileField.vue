@@ -72,7 +72,7 @@ const takeLimit = (): void => {
   <div class="row">
     <span class="label">Profile</span>
     <el-select :model-value="profile?.profileId ?? PAPER" aria-label="Profile" @change="choose">
-      <el-option :value="PAPER" :label="`${STOCKS[store.piece!.process.stock].title}, of the paper`" />
+      <el-option :value="PAPER" :label="`Paper: ${STOCKS[store.piece!.process.stock].title}`" />
       <el-option v-for="one in added" :key="one.id" :value="one.id" :label="one.name" />
       <el-option :value="ADD" label="Add a profile (.icc)…" />
     </el-select>
