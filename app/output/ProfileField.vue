@@ -19,6 +19,13 @@ const PAPER = 'paper',
 const say = (error: unknown): void => {
   problem.value = (error as Error).message;
 };
+/** Those to choose from; the chosen one is among them before the list has come. */
+const offered = computed(() => {
+  const now = profile.value;
+  return now && !added.value.some(({ id }) => id === now.profileId)
+    ? [...added.value, { id: now.profileId, name: now.name }]
+    : added.value;
+});
 onMounted(async () => {
   added.value = await api.profiles().catch((error: unknown) => {
     say(error);
@@ -44,7 +51,7 @@ function choose(id: string): void {
     input.value?.click();
     return;
   }
-  const one = added.value.find((other) => other.id === id);
+  const one = offered.value.find((other) => other.id === id);
   profile.value = one ? { profileId: one.id, name: one.name } : null;
 }
 
@@ -73,7 +80,7 @@ const takeLimit = (): void => {
     <span class="label">Profile</span>
     <el-select :model-value="profile?.profileId ?? PAPER" aria-label="Profile" @change="choose">
       <el-option :value="PAPER" :label="`Paper: ${STOCKS[store.piece!.process.stock].title}`" />
-      <el-option v-for="one in added" :key="one.id" :value="one.id" :label="one.name" />
+      <el-option v-for="one in offered" :key="one.id" :value="one.id" :label="one.name" />
       <el-option :value="ADD" label="Add a profile (.icc)…" />
     </el-select>
     <input ref="input" type="file" accept=".icc,.icm" aria-label="Profile to add" hidden @change="add" />

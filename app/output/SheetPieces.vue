@@ -1,3 +1,8 @@
+<script lang="ts">
+/** Under which id the shelf has a piece that was chosen; known for as long as the piece is. */
+const shelfIds = new WeakMap<Piece, string>();
+</script>
+
 <script setup lang="ts">
 import { X } from 'lucide-vue-next';
 import { IMPOSITION_LIMITS, type Imposition, type OtherPiece } from '#core/output/sheets/imposition';
@@ -11,9 +16,6 @@ const emit = defineEmits<{ change: [next: Partial<Imposition>] }>();
 const store = usePiece();
 const shelf = shallowRef<readonly PieceSummary[]>([]);
 const problem = ref('');
-/** Whether backs are chosen, though none may be chosen yet. */
-const twoSided = ref(false);
-
 onMounted(async () => {
   try {
     shelf.value = await api.shelf();
@@ -30,6 +32,9 @@ const rows = computed(() => {
     ...others.map((one) => ({ ...one, back: one.back ?? null, quantity: one.quantity as number | null })),
   ];
 });
+
+/** Whether backs are chosen, though none may be chosen yet. */
+const twoSided = ref(rows.value.some(({ back }) => back !== null));
 
 function setRow(n: number, next: { readonly quantity?: number | null; readonly back?: Piece | null }): null {
   if (n === 0) {
@@ -61,12 +66,10 @@ async function add(id: string): Promise<void> {
   if (piece) emit('change', { others: [...(props.imposition.others ?? []), { piece, quantity: 1 }], nested: false });
 }
 
-/** The back of each piece as the shelf names it. */
-const backIds = shallowRef(new Map<Piece, string>());
 async function setBack(n: number, id: string): Promise<void> {
   const back = id === 'blank' ? null : await loaded(id);
   if (id !== 'blank' && !back) return;
-  if (back) backIds.value = new Map([...backIds.value, [back, id]]);
+  if (back) shelfIds.set(back, id);
   setRow(n, { back });
 }
 const ofSize = ({ widthMm, heightMm }: Sheet): readonly PieceSummary[] =>
@@ -116,7 +119,7 @@ function setTwoSided(on: boolean): void {
         <div v-if="twoSided" class="row">
           <span class="label">Back</span>
           <el-select
-            :model-value="row.back ? (backIds.get(row.back) ?? 'blank') : 'blank'"
+            :model-value="row.back ? (shelfIds.get(row.back) ?? row.back.name) : 'blank'"
             :aria-label="`Back of ${row.piece.name}`"
             @change="(id: string) => setBack(n, id)">
             <el-option value="blank" label="Blank" />

@@ -1,9 +1,7 @@
 import { ok, type Result } from '../../result';
-import { enterOwn, type OwnProfile, type OwnStock } from '../stocks';
+import { enteredOwn, enterOwn, type OwnProfile, type OwnStock } from '../stocks';
 import { readProfile } from './readProfile';
 import { tablesOf } from './tablesOf';
-
-const known = new Map<string, OwnProfile>();
 
 /**
  * Reads a profile of a printer's own, so that it can stand in for a paper.
@@ -16,13 +14,12 @@ export function takeProfile(
   bytes: Uint8Array,
 ): Result<{ readonly stock: OwnStock; readonly profile: OwnProfile }> {
   const stock = `own-${id}` as const;
-  let profile = known.get(id);
-  if (!profile) {
-    const read = readProfile(bytes);
-    if (!read.ok) return read;
-    const { mostInk, ...tables } = tablesOf(read.value);
-    known.set(id, (profile = { name: read.value.name, version: read.value.version, bytes, tables, mostInk }));
-  }
+  const known = enteredOwn(stock);
+  if (known) return ok({ stock, profile: known });
+  const read = readProfile(bytes);
+  if (!read.ok) return read;
+  const { mostInk, ...tables } = tablesOf(read.value);
+  const profile = { name: read.value.name, version: read.value.version, bytes, tables, mostInk };
   enterOwn(stock, profile);
   return ok({ stock, profile });
 }

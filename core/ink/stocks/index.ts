@@ -75,6 +75,8 @@ const own = new Map<OwnStock, OwnProfile>();
 export const enterOwn = (stock: OwnStock, profile: OwnProfile): void => {
   own.set(stock, profile);
 };
+/** A profile that can stand in for a paper already; undefined for another. */
+export const enteredOwn = (stock: OwnStock): OwnProfile | undefined => own.get(stock);
 const isOwn = (stock: StockName): stock is OwnStock => stock.startsWith('own-');
 /** A profile that was entered; null for a paper whose profile ships. */
 export function ownOf(stock: StockName): OwnProfile | null {
