@@ -254,6 +254,11 @@ describe('output', () => {
     await on.page.getByText('Backs, by work and turn').click();
     await choose('Back of Shore token', /^Token back$/);
     await on.page.getByText(/^7 copies and 6 backs$/).waitFor();
+    // What was chosen is there when one comes back to it.
+    await tab('Series');
+    await tab('Copies');
+    await on.page.getByText(/^7 copies and 6 backs$/).waitFor();
+    await on.page.getByText('Token back').locator('visible=true').waitFor();
     const file = await make();
     // The piece that lay beside it is gone; the file is as it was.
     await fetch(`${on.server.base}/api/pieces/${tokenId}`, { method: 'DELETE' });

@@ -4,7 +4,7 @@ import type { ArcShape } from '#core/shapes/arc';
 import type { CircleShape } from '#core/shapes/circle';
 import type { Curve, CurveShape, Item, Lettering, Piece, Seat, Spacing } from '#core/piece/types';
 import { usualProcess } from '#core/piece/process';
-import { STANDARD_INKS } from '#core/piece/inks';
+import { PLAIN_INK, STANDARD_INKS, type Ink } from '#core/piece/inks';
 import { STANDARD_FIT } from '#core/piece/seat';
 import { STANDARD_SPACING } from '#core/piece/items/lettering';
 import { trackOf, type Track } from '#core/curves/index';
@@ -110,3 +110,18 @@ export const piece = (items: readonly Item[]): Piece => ({
   guides: [],
   items,
 });
+
+/** An ink that is called by its id, changed where a test wants. */
+export const inkOf = (id: string, kind: Ink['kind'], cmyk: Ink['cmyk'], changes: Partial<Ink> = {}): Ink => ({
+  ...PLAIN_INK,
+  id,
+  name: id,
+  kind,
+  cmyk,
+  overprint: false,
+  ...changes,
+});
+
+/** Words in a narrow face, set openly, so that nothing is wrong with them. */
+export const openWords = (wording: string, changes: Partial<Lettering> = {}): Lettering =>
+  lettering(wording, { faceId: 'league-gothic', spacing: spacing({ tracking: 60 }), ...changes });

@@ -2,17 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { placeBox, type Imposition, type Layout } from '#core/output/sheets/imposition';
 import { layOutParts, type SheetPart } from '#core/output/sheets/layOut';
 import { copyMarks } from '#core/output/sheets/sheetMarks';
+import { paper } from '../../support/sheets';
 import { seeded } from '../../support/random';
 
-const paper = (more: Partial<Imposition> = {}): Imposition => ({
-  widthMm: 320,
-  heightMm: 450,
-  marginMm: 10,
-  gutterMm: 4,
-  nested: false,
-  turned: true,
-  ...more,
-});
 const part = (
   widthMm: number,
   heightMm: number,

@@ -13,17 +13,9 @@ import { PLAIN_INK } from '#core/piece/inks';
 import type { Ink, Item, Piece } from '#core/piece/types';
 import type { Faces } from '#core/setting/settingOf';
 import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
+import { paper } from '../../support/sheets';
 import { separated } from '../../support/plates';
 
-const paper = (more: Partial<Imposition> = {}): Imposition => ({
-  widthMm: 320,
-  heightMm: 450,
-  marginMm: 10,
-  gutterMm: 4,
-  nested: false,
-  turned: true,
-  ...more,
-});
 const ink = (id: string, name: string, kind: Ink['kind'], cmyk: Ink['cmyk'], more: Partial<Ink> = {}): Ink => ({
   ...PLAIN_INK,
   id,

@@ -5,35 +5,22 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import { trapped } from '#core/output/trap';
 import { writePdf } from '#core/output/pdf/pdf';
-import { PLAIN_INK } from '#core/piece/inks';
 import { makeStroke } from '#core/piece/make';
-import type { Ink, Item, Piece } from '#core/piece/types';
+import type { Item, Piece } from '#core/piece/types';
 import type { Faces } from '#core/setting/settingOf';
-import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
+import { circle, curve, faces, HOME, lettering, piece, inkOf } from '../../support/pieces';
 import { separated, type Grey } from '../../support/plates';
+import { bare, DPI, WIDTH_MM } from '../../support/trapping';
 
 const profile = readFileSync(`${HOME}/profiles/coated.icc.zlib`);
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-trap-'));
-const WIDTH_MM = 0.15;
-const DPI = 1200;
-/** As far as a plate is off: the width, but for the pixels within which the edges of both plates are known. */
-const OFF_MM = WIDTH_MM - (1.5 * 25.4) / DPI;
 
-const ink = (id: string, kind: Ink['kind'], cmyk: readonly [number, number, number, number], more = {}): Ink => ({
-  ...PLAIN_INK,
-  id,
-  name: id,
-  kind,
-  cmyk,
-  overprint: false,
-  ...more,
-});
 const INKS = [
-  ink('sea', 'process', [80, 0, 0, 0]),
-  ink('sun', 'process', [0, 0, 90, 0]),
-  ink('Rust', 'spot', [10, 80, 90, 5]),
-  ink('Fog', 'spot', [15, 5, 10, 0]),
-  ink('soot', 'process', [0, 0, 0, 100], { overprint: true }),
+  inkOf('sea', 'process', [80, 0, 0, 0]),
+  inkOf('sun', 'process', [0, 0, 90, 0]),
+  inkOf('Rust', 'spot', [10, 80, 90, 5]),
+  inkOf('Fog', 'spot', [15, 5, 10, 0]),
+  inkOf('soot', 'process', [0, 0, 0, 100], { overprint: true }),
 ];
 
 describe('trapping', () => {
@@ -60,21 +47,6 @@ describe('trapping', () => {
     writeFileSync(file, await writePdf(drawing, { marks: false, profile, trapped: isTrapped }));
     return separated(file, DPI);
   }
-  /** How many places of those looked at are bare paper with one plate beside the others, the worst of eight ways. */
-  function bare(plates: ReadonlyMap<string, Grey>, moved: string): number {
-    let worst = 0;
-    for (let way = 0; way < 8; way++) {
-      const [dx, dy] = [Math.cos((way * Math.PI) / 4) * OFF_MM, Math.sin((way * Math.PI) / 4) * OFF_MM];
-      let count = 0;
-      for (let x = 4; x < 26; x += 0.06)
-        for (let y = 3; y < 16; y += 0.06)
-          if ([...plates].every(([name, plate]) => (name === moved ? plate.at(x - dx, y - dy) : plate.at(x, y)) < 0.04))
-            count++;
-      worst = Math.max(worst, count);
-    }
-    return worst;
-  }
-
   it.each([
     ['a spot ink on a process ground', 'sun', 'Rust', 'Rust'],
     ['a lighter spot ink on a darker process ground', 'sea', 'Fog', 'Fog'],

@@ -6,34 +6,21 @@ import { drawPiece, type Drawing } from '#core/drawing/drawPiece';
 import type { Pictures } from '#core/drawing/pictures';
 import { writePdf } from '#core/output/pdf/pdf';
 import { trapped } from '#core/output/trap';
-import { PLAIN_INK, type Ink } from '#core/piece/inks';
 import { makePicture } from '#core/piece/make';
 import type { Item, Piece } from '#core/piece/types';
 import type { Faces } from '#core/setting/settingOf';
-import { circle, curve, faces, HOME, lettering, piece } from '../../support/pieces';
+import { circle, curve, faces, HOME, lettering, piece, inkOf } from '../../support/pieces';
 import { imageIdOf, pngOf } from '../../support/pictures';
 import { separated, type Grey } from '../../support/plates';
+import { bare, DPI, WIDTH_MM } from '../../support/trapping';
 
 const profile = readFileSync(`${HOME}/profiles/coated.icc.zlib`);
 const folder = mkdtempSync(join(tmpdir(), 'under-arc-trap-pictures-'));
-const WIDTH_MM = 0.15,
-  DPI = 1200;
-/** As far as a plate is off: the width, but for the pixels within which the edges of both plates are known. */
-const OFF_MM = WIDTH_MM - (1.5 * 25.4) / DPI;
-const ink = (id: string, kind: Ink['kind'], cmyk: Ink['cmyk'], more: Partial<Ink> = {}): Ink => ({
-  ...PLAIN_INK,
-  id,
-  name: id,
-  kind,
-  cmyk,
-  overprint: false,
-  ...more,
-});
 const INKS = [
-  ink('Rust', 'spot', [10, 80, 90, 5]),
-  ink('sea', 'process', [80, 0, 0, 0]),
-  ink('white', 'process', [0, 0, 0, 0]),
-  ink('soot', 'process', [0, 0, 0, 100], { overprint: true }),
+  inkOf('Rust', 'spot', [10, 80, 90, 5]),
+  inkOf('sea', 'process', [80, 0, 0, 0]),
+  inkOf('white', 'process', [0, 0, 0, 0]),
+  inkOf('soot', 'process', [0, 0, 0, 100], { overprint: true }),
 ];
 
 /** A picture of one colour, 40 × 20 pixels. */
@@ -73,20 +60,6 @@ describe('trapping at pictures', () => {
     const file = join(folder, `${made++}.pdf`);
     writeFileSync(file, await writePdf(drawing, { marks: false, profile }));
     return separated(file, DPI);
-  }
-  /** How many places of those looked at are bare paper with one plate beside the others, the worst of eight ways. */
-  function bare(plates: ReadonlyMap<string, Grey>, moved: string): number {
-    let worst = 0;
-    for (let way = 0; way < 8; way++) {
-      const [dx, dy] = [Math.cos((way * Math.PI) / 4) * OFF_MM, Math.sin((way * Math.PI) / 4) * OFF_MM];
-      let count = 0;
-      for (let x = 4; x < 26; x += 0.06)
-        for (let y = 3; y < 16; y += 0.06)
-          if ([...plates].every(([name, plate]) => (name === moved ? plate.at(x - dx, y - dy) : plate.at(x, y)) < 0.04))
-            count++;
-      worst = Math.max(worst, count);
-    }
-    return worst;
   }
   it('leaves no paper about letters of a spot ink, whichever way a plate is off', async () => {
     const drawing = drawingOf('Rust');

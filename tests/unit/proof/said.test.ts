@@ -4,14 +4,12 @@ import { applySteps } from '#core/piece/steps/index';
 import type { Art, Curve, Item, Lettering, Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import type { Faces } from '#core/setting/settingOf';
-import { circle, curve, faces, lettering, piece, seat, spacing } from '../../support/pieces';
+import { circle, curve, faces, piece, seat, spacing, openWords as words } from '../../support/pieces';
 
 let all: Faces;
 beforeAll(async () => {
   all = await faces();
 });
-const words = (wording: string, changes: Partial<Lettering> = {}): Lettering =>
-  lettering(wording, { faceId: 'league-gothic', spacing: spacing({ tracking: 60 }), ...changes });
 const ring = (changes: Partial<Curve> = {}): Curve => ({ ...curve(circle(30)), name: 'Rim', ...changes });
 const found = (p: Piece, code: string): Finding[] => proofPiece(p, all).filter((one) => one.code === code);
 /** What one finding says, and what its mend makes of an item. */

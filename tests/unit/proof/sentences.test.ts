@@ -1,29 +1,18 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { PLAIN_INK, type Ink } from '#core/piece/inks';
+import { type Ink } from '#core/piece/inks';
 import { makeStroke } from '#core/piece/make';
 import { applySteps } from '#core/piece/steps/index';
 import type { Curve, Item, Lettering, Piece } from '#core/piece/types';
 import { proofPiece, type Finding } from '#core/proof/index';
 import type { Faces } from '#core/setting/settingOf';
-import { circle, curve, faces, lettering, piece, spacing } from '../../support/pieces';
+import { circle, curve, faces, lettering, piece, inkOf, openWords as words } from '../../support/pieces';
 
 let all: Faces;
 beforeAll(async () => {
   all = await faces();
 });
-const words = (wording: string, changes: Partial<Lettering> = {}): Lettering =>
-  lettering(wording, { faceId: 'league-gothic', spacing: spacing({ tracking: 60 }), ...changes });
 const ring = (changes: Partial<Curve> = {}): Curve => ({ ...curve(circle(30)), name: 'Rim', ...changes });
 const found = (p: Piece, code: string): Finding[] => proofPiece(p, all).filter((one) => one.code === code);
-const ink = (id: string, kind: Ink['kind'], cmyk: Ink['cmyk'], more: Partial<Ink> = {}): Ink => ({
-  ...PLAIN_INK,
-  id,
-  name: id,
-  kind,
-  cmyk,
-  overprint: false,
-  ...more,
-});
 const inked = (inks: readonly Ink[], ...items: Item[]): Piece => ({ ...piece(items), inks });
 const disc = (id: string, radiusMm: number, fill: string, more: Partial<Curve> = {}): Curve => ({
   ...curve(circle(radiusMm), id),
@@ -41,7 +30,7 @@ function mended(p: Piece, { fix }: Finding): Piece {
 describe('ink in all', () => {
   it('of one mix is told, and reduced in its colours, the others as they were', () => {
     const p = inked(
-      [ink('a', 'process', [10, 0, 0, 0]), ink('b', 'process', [100, 90, 80, 60])],
+      [inkOf('a', 'process', [10, 0, 0, 0]), inkOf('b', 'process', [100, 90, 80, 60])],
       disc('plate', 20, 'b'),
     );
     const [one] = found(p, 'total-ink');
@@ -56,7 +45,7 @@ describe('ink in all', () => {
       [88, 80, 71, 60],
     ]);
     const sum = (cmyk: Ink['cmyk'], more: Partial<Ink> = {}): number =>
-      found(inked([ink('b', 'process', cmyk, more)], disc('plate', 20, 'b')), 'total-ink').length;
+      found(inked([inkOf('b', 'process', cmyk, more)], disc('plate', 20, 'b')), 'total-ink').length;
     expect([sum([100, 100, 100, 0]), sum([100, 100, 100, 1])]).toEqual([0, 1]);
     expect(sum([100, 100, 100, 100], { kind: 'spot' })).toBe(0);
     expect(sum([100, 100, 100, 100], { purpose: 'varnish' })).toBe(0);
@@ -64,7 +53,7 @@ describe('ink in all', () => {
   it('by overprint is told where the inks lie on each other', () => {
     const over = (cmyk: Ink['cmyk'], more: Partial<Ink> = {}): Piece =>
       inked(
-        [ink('ground', 'process', [90, 90, 60, 0]), ink('top', 'process', cmyk, { overprint: true, ...more })],
+        [inkOf('ground', 'process', [90, 90, 60, 0]), inkOf('top', 'process', cmyk, { overprint: true, ...more })],
         disc('under', 25, 'ground'),
         disc('over', 10, 'top'),
       );
@@ -89,7 +78,7 @@ describe('ink in all', () => {
         {
           ...between,
           items: [under!, disc('paper', 15, 'ground', { fill: 'pale' }), top!],
-          inks: [...between.inks, ink('pale', 'process', [5, 0, 0, 0])],
+          inks: [...between.inks, inkOf('pale', 'process', [5, 0, 0, 0])],
         },
         'overprint-ink',
       ),
@@ -99,7 +88,7 @@ describe('ink in all', () => {
 });
 
 describe('words that cannot be seen', () => {
-  const base = [ink('deep', 'process', [50, 20, 10, 80]), ink('pale', 'process', [5, 5, 10, 0])];
+  const base = [inkOf('deep', 'process', [50, 20, 10, 80]), inkOf('pale', 'process', [5, 5, 10, 0])];
   const lettered = words('OTTER', { fill: 'deep' });
   it('are told: without ink, covered, or in the ink of their ground', () => {
     expect(found(inked(base, ring(), { ...lettered, fill: null }), 'no-ink')).toEqual([
@@ -130,7 +119,7 @@ describe('words that cannot be seen', () => {
     expect(found(inked(base, ring(), { ...lettered, fill: null }, other), 'no-ink')).toHaveLength(1);
     const edged = { ...lettered, stroke: makeStroke('pale', 0.4) };
     expect(found(inked(base, disc('plate', 40, 'deep'), ring(), edged), 'same-ink')).toEqual([]);
-    const clear = [...base, ink('glaze', 'process', [0, 0, 5, 0], { overprint: true })];
+    const clear = [...base, inkOf('glaze', 'process', [0, 0, 5, 0], { overprint: true })];
     expect(found(inked(clear, ring(), lettered, disc('lid', 40, 'glaze')), 'covered')).toEqual([]);
   });
 });
