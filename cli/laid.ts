@@ -1,7 +1,9 @@
 import type { Imposition, OtherPiece } from '#core/output/sheets/imposition';
-import type { FileOptions } from '#core/output/formats/index';
+import { facesBeside, type FileOptions } from '#core/output/formats/index';
+import { shippedFaces } from '../fonts/shippedFaces';
 import { profileAt, readFileAsPiece, type Opened } from './opened';
 import type { Options } from './options';
+import { HOME } from './tools';
 
 /** A piece with all that it and the others on its sheet need, and what its file is made with. */
 interface Together {
@@ -17,7 +19,9 @@ export async function together(opened: Opened, options: Options): Promise<Togeth
   const ownProfile = options.profile === null ? null : await profileAt(options.profile);
   if (options.profile !== null && !ownProfile) return null;
   const laid = await withOthers(opened, options);
-  return laid && { opened: laid.opened, asked: { ...options, imposition: laid.imposition, ownProfile } };
+  if (!laid) return null;
+  const faces = new Map([...(await shippedFaces(HOME, new Set(facesBeside(options)))), ...laid.opened.faces]);
+  return { opened: { ...laid.opened, faces }, asked: { ...options, imposition: laid.imposition, ownProfile } };
 }
 
 /** A piece with the others on its sheet; null after complaining when one cannot be read. */

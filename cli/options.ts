@@ -74,6 +74,7 @@ const OPTIONS = {
   'embed': { type: 'boolean' },
   'arcs': { type: 'boolean' },
   'single-lines': { type: 'boolean' },
+  'keep-faces': { type: 'boolean' },
 } as const;
 
 /** Switches without a value. */
@@ -106,6 +107,7 @@ const ABOUT: Readonly<Record<Exclude<keyof typeof OPTIONS, OfSeries>, keyof File
   'embed': 'embedFaces',
   'arcs': 'arcs',
   'single-lines': 'singleLines',
+  'keep-faces': 'lineFace',
   'layers': 'layers',
   'standard': 'standard',
   'profile': 'ownProfile',
@@ -189,6 +191,8 @@ export function readOptions(args: readonly string[]): Options | string {
     paper = paperSize(values.paper as string | undefined),
     laid = laidBy(tokens, wordOf(values.copies) === null ? null : Number(values.copies));
   if (typeof laid === 'string') return laid;
+  if (is('keep-faces') && !is('single-lines'))
+    return '--keep-faces is for letters as single lines: add --single-lines.';
   if (given.has('imposition') && !paper) return 'Copies on a sheet need its size: add --paper=320x450, in mm.';
   const imposition = paper && {
     widthMm: paper[0],
@@ -208,6 +212,7 @@ export function readOptions(args: readonly string[]): Options | string {
     standard: values.standard === 'x1a' ? 'x1a' : 'x4',
     seen: is('seen'),
     singleLines: is('single-lines'),
+    lineFace: is('single-lines') && !is('keep-faces'),
     weedingBox: is('box'),
     embedFaces: is('embed'),
     arcs: is('arcs'),

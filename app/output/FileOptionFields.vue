@@ -30,7 +30,7 @@ interface Tick {
   readonly matters?: () => boolean;
 }
 const flag = (
-  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'embedFaces' | 'arcs' | 'singleLines',
+  option: 'bleed' | 'technical' | 'seen' | 'weedingBox' | 'slug' | 'embedFaces' | 'arcs' | 'lineFace',
   name: string,
   matters?: () => boolean,
 ): Tick => ({ option, name, on: (now) => now[option], next: (on) => ({ [option]: on }), matters });
@@ -52,7 +52,14 @@ const TICKS: readonly Tick[] = [
     on: ({ layers }) => layers === 'ink',
     next: (on) => ({ layers: on ? 'ink' : 'item' }),
   },
-  flag('singleLines', 'Letters as single lines', () => store.piece!.items.some(isLettering)),
+  {
+    option: 'singleLines',
+    name: 'Letters as single lines',
+    on: ({ singleLines }) => singleLines,
+    next: (on) => ({ singleLines: on, lineFace: on }),
+    matters: () => store.piece!.items.some(isLettering),
+  },
+  flag('lineFace', 'Thick faces in Montserrat Thin', () => props.options.singleLines),
   flag('arcs', 'Arcs in place of short lines'),
   flag('weedingBox', 'Weeding box'),
   flag('embedFaces', 'Embed the typefaces'),

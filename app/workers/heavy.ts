@@ -14,7 +14,14 @@ import { proofPiece, type Finding } from '#core/proof/index';
 import { ok, type Result } from '#core/result';
 import { senseOf, type Sense } from '#core/setting/space/white/sense';
 import { faceOf, facesFor, fileOf } from './faces';
-import { asMeant, formatOf, type FileOptions, type FileTools, type FormatName } from '#core/output/formats/index';
+import {
+  asMeant,
+  facesBeside,
+  formatOf,
+  type FileOptions,
+  type FileTools,
+  type FormatName,
+} from '#core/output/formats/index';
 import { absentImages, imagesOf, picturesFor } from './pictures';
 import { cmykProfile, readOwnProfile } from './profile';
 import { renderPixels } from './rasteriser';
@@ -75,6 +82,7 @@ async function prepared(format: FormatName, piece: Piece, options: FileOptions):
     if (!read.ok) return read;
   }
   const all = [piece, ...otherPiecesOf(options.imposition)];
+  await Promise.all(facesBeside(options).map(faceOf));
   const [faces] = await Promise.all(all.map(facesFor)),
     pictures = await Promise.all(all.map(picturesFor));
   return prepareFile(format, piece, faces!, options, new Map(pictures.flatMap((one) => [...one])));

@@ -21,6 +21,7 @@ const NAMES: Readonly<Record<keyof FileOptions, string>> = {
   layers: 'layers',
   seen: 'outlines of what is seen',
   singleLines: 'single lines',
+  lineFace: 'single lines',
   weedingBox: 'weeding box',
   embedFaces: 'embedded typefaces',
   arcs: 'arcs',

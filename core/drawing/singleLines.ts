@@ -14,7 +14,7 @@ const NO_WIDTH = 0;
 const STRAIGHTENED_MM = 0.005;
 
 /** The contours of a region as closed lines of points. */
-const pointsOf = (region: Region): Float64Array[] =>
+export const pointsOf = (region: Region): Float64Array[] =>
   region.map((contour) =>
     backToStart(
       Float64Array.from(

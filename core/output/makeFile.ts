@@ -1,8 +1,10 @@
 import { blocking, drawPiece, type Drawing } from '../drawing/drawPiece';
 import { NO_PICTURES, type Pictures } from '../drawing/pictures';
+import { shortWording } from '../drawing/items/lettering';
+import { inLineFace } from '../drawing/lineFace';
 import { singleLined } from '../drawing/singleLines';
 import { ownOf, type ShippedStock } from '../ink/stocks';
-import { isLettering, type Piece } from '../piece/types';
+import { isLettering, type Lettering, type Piece } from '../piece/types';
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Faces } from '../setting/settingOf';
 import {
@@ -105,6 +107,10 @@ function byProfile(piece: Piece, own: OwnProfileRef | null): Piece {
   return { ...piece, process: { ...piece.process, stock } };
 }
 
+/** What people should know of words that were set in the face of single lines. */
+const lineFaceNote = ({ wording }: Lettering): string =>
+  `“${shortWording(wording)}” has thick strokes and is set in Montserrat Thin, as tall and as long as it was.`;
+
 /**
  * Draws a piece for a file of a format; or why its copies cannot be laid out, see `layOutParts`.
  *
@@ -120,19 +126,26 @@ export function prepareFile(
   pictures: Pictures = NO_PICTURES,
 ): Result<PreparedFile> {
   const { copies, options: has } = formatOf(name);
+  const lines = options.singleLines && has.includes('singleLines');
+  const changed: Lettering[] = [];
+  const drawnByLines = (one: Piece): Drawing => {
+    const thin = options.lineFace ? inLineFace(one, faces) : { piece: one, changed: [] };
+    changed.push(...thin.changed);
+    return singleLined(drawPiece(thin.piece, faces, pictures), (id) =>
+      one.items.some((item) => item.id === id && isLettering(item)),
+    );
+  };
   const drawn = (one: Piece): Drawing => {
-    const plain = drawPiece(one, faces, pictures);
-    const lined =
-      options.singleLines && has.includes('singleLines')
-        ? singleLined(plain, (id) => one.items.some((item) => item.id === id && isLettering(item)))
-        : plain;
-    return options.trapMm > 0 && has.includes('trapMm') ? trapped(lined, options.trapMm) : lined;
+    const plain = lines ? drawnByLines(one) : drawPiece(one, faces, pictures);
+    return options.trapMm > 0 && has.includes('trapMm') ? trapped(plain, options.trapMm) : plain;
   };
   const imposition = copies ? options.imposition : null,
     own = byProfile(piece, has.includes('ownProfile') ? options.ownProfile : null);
-  if (!imposition) return ok({ piece, faces, drawing: drawn(own), lines: [], layout: null, notes: [] });
-  const laid = laidOut(own, imposition, options.marks, drawn);
-  return laid.ok ? ok({ piece, faces, ...laid.value }) : laid;
+  const laid = imposition
+    ? laidOut(own, imposition, options.marks, drawn)
+    : ok({ drawing: drawn(own), lines: [], layout: null, notes: [] });
+  if (!laid.ok) return laid;
+  return ok({ piece, faces, ...laid.value, notes: [...laid.value.notes, ...changed.map(lineFaceNote)] });
 }
 
 /**

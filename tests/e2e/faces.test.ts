@@ -18,7 +18,7 @@ describe('typefaces', () => {
 
   it('are browsed by character with the person’s own words; favourites and recents are remembered', async () => {
     await browse();
-    await expect.poll(() => on.page.locator('[data-face]').count()).toBe(28);
+    await expect.poll(() => on.page.locator('[data-face]').count()).toBe(29);
     await on.page.getByRole('button', { name: 'blackletter', exact: true }).click();
     await expect.poll(() => on.page.locator('.specimen').allTextContents()).toEqual(['TIDE']);
     await on.page.getByRole('button', { name: 'UnifrakturMaguntia is a favourite' }).click();

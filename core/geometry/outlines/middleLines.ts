@@ -145,6 +145,24 @@ function widestOf({ discs, inside }: Graph, contours: readonly Float64Array[]): 
   return sorted.find(({ x, y }) => isWithin(contours, x, y)) ?? sorted.at(-1)!;
 }
 
+/** The pruned middle of what is filled, with the contours that bound it: none where nothing is; null where it is too intricate. */
+function filledGraph(
+  contours: readonly Float64Array[],
+): { readonly graph: Graph; readonly solid: readonly Float64Array[] } | null {
+  const solid = contours.filter((points) => points.length >= 8);
+  let edge = 0;
+  for (const points of solid)
+    for (let i = 2; i < points.length; i += 2)
+      edge += hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!);
+  const area = Math.abs(solid.reduce((sum, points) => sum + signedArea(points), 0));
+  if (!(area > 0)) return { graph: { discs: [], joined: [], inside: [] }, solid: [] };
+  const step = (2 * area) / edge / PLACES_IN_WIDTH;
+  if (edge / step > MOST_PLACES) return null;
+  const graph = graphOf(solid, step);
+  prune(graph);
+  return { graph, solid };
+}
+
 /**
  * The lines down the middle of what is filled: of every stroke one, drawn on to its ends, those that go straight on
  * through a crossing in one. What has no length, such as a dot, is a short line across.
@@ -157,23 +175,16 @@ function widestOf({ discs, inside }: Graph, contours: readonly Float64Array[]): 
  * @returns null where the edge is too long for its width to be looked at
  */
 export function middleLines(contours: readonly Float64Array[], tolerance: number): Contour[] | null {
-  const solid = contours.filter((points) => points.length >= 8);
-  let edge = 0;
-  for (const points of solid)
-    for (let i = 2; i < points.length; i += 2)
-      edge += hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!);
-  const area = Math.abs(solid.reduce((sum, points) => sum + signedArea(points), 0));
-  if (!(area > 0)) return [];
-  const step = (2 * area) / edge / PLACES_IN_WIDTH;
-  if (edge / step > MOST_PLACES) return null;
-  const graph = graphOf(solid, step);
-  prune(graph);
+  const filled = filledGraph(contours);
+  if (!filled) return null;
+  const { graph, solid } = filled;
   const { discs, joined } = graph;
   const isDot = (run: readonly number[]): boolean =>
     run[0] !== run.at(-1) &&
     [run[0]!, run.at(-1)!].every((end) => joined[end]!.size === 1) &&
     lengthOf(discs, run) < DOT * discs[run[0]!]!.r;
   const runs = runsOf(graph).filter((run) => !isDot(run));
+  if (solid.length === 0) return [];
   if (runs.length === 0) {
     const { x, y, r } = widestOf(graph, solid);
     return [{ points: Float64Array.of(x - r / 2, y, x + r / 2, y), closed: false }];
@@ -189,4 +200,26 @@ export function middleLines(contours: readonly Float64Array[], tolerance: number
     const straight = simplifyPathD(whole, tolerance, closed);
     return { points: Float64Array.from(straight.flatMap(({ x, y }) => [x, y])), closed };
   });
+}
+
+/**
+ * How wide the strokes are of what is filled, over a part of the length of their middle.
+ *
+ * @param contours as for `middleLines`
+ * @param part of the length, 0 to 1: the rest may be wider
+ * @returns in the unit of the contours; 0 for nothing filled; null where it is too intricate to be looked at
+ */
+export function strokeWidth(contours: readonly Float64Array[], part: number): number | null {
+  const filled = filledGraph(contours);
+  if (!filled) return null;
+  const { discs, joined } = filled.graph;
+  const links = joined.flatMap((of, i) =>
+    [...of.keys()].flatMap((j) => (j > i ? [{ r: discs[i]!.r, length: apart(discs[i]!, discs[j]!) }] : [])),
+  );
+  let left = part * links.reduce((sum, { length }) => sum + length, 0);
+  for (const { r, length } of links.sort((a, b) => a.r - b.r)) {
+    left -= length;
+    if (left <= 0) return 2 * r;
+  }
+  return 0;
 }

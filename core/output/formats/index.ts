@@ -12,7 +12,7 @@ import { reviewPdf } from './reviewPdf';
 import { svg } from './svg';
 import { tiff } from './tiff';
 
-export { asMeant } from './kind';
+export { asMeant, facesBeside } from './kind';
 export type { FileFormat, FileOptions, FileSource, FileTools, OwnProfileRef } from './kind';
 
 /** One line a format, by the name under which it is stored with a file, in the order in which they are offered. */
@@ -47,6 +47,7 @@ export const STANDARD_OPTIONS: FileOptions = {
   layers: 'ink',
   seen: false,
   singleLines: false,
+  lineFace: false,
   weedingBox: false,
   embedFaces: false,
   slug: false,

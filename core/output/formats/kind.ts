@@ -1,6 +1,7 @@
 import { strToU8 } from 'fflate';
 import type { StockName } from '../../ink/stocks';
 import type { Drawing } from '../../drawing/drawPiece';
+import { LINE_FACE } from '../../drawing/lineFace';
 import type { CarriedImage } from '../../import/pieceFile';
 import type { Piece } from '../../piece/types';
 import type { Result } from '../../result';
@@ -53,6 +54,8 @@ export interface FileOptions {
   readonly seen: boolean;
   /** Whether letters are given as the middle lines of their strokes, not as outlines. */
   readonly singleLines: boolean;
+  /** Whether words whose strokes are too thick for single lines are set in the face of single lines. */
+  readonly lineFace: boolean;
   /** Whether a box about all is cut too, by which what is left over is weeded. */
   readonly weedingBox: boolean;
   /** Whether typefaces that may leave go into a file whose words stay words. */
@@ -64,6 +67,10 @@ export interface FileOptions {
 /** The options as they are meant: cut lines that were asked for are shown, whatever the format shows else. */
 export const asMeant = (options: FileOptions): FileOptions =>
   options.imposition?.cutLines === true ? { ...options, technical: true } : options;
+
+/** Ids of the faces that a file needs beside those that its pieces ask for. */
+export const facesBeside = ({ singleLines, lineFace }: FileOptions): readonly string[] =>
+  singleLines && lineFace ? [LINE_FACE] : [];
 
 /** What writers need from where they run: the browser's worker, or the command line. */
 export interface FileTools {

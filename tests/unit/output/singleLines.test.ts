@@ -78,6 +78,25 @@ describe('letters as single lines', () => {
       expect(lines.filter(({ shape }) => shape).length, JSON.stringify(one)).toBeLessThan(6);
     }
   });
+  it('come of a thin face where their own is thick, which is said, and a sheet of copies too', async () => {
+    const thick = lettering('TILL', { faceId: 'abril-fatface', fill: 'brass' }),
+      options = { ...STANDARD_OPTIONS, singleLines: true, lineFace: true };
+    const imposition = { widthMm: 200, heightMm: 100, marginMm: 5, gutterMm: 4, nested: false };
+    const own = await linesOf({ singleLines: true }, [ring, thick]);
+    for (const sheet of [null, imposition]) {
+      const prepared = prepareFile('dxf', piece([ring, thick]), all, { ...options, imposition: sheet });
+      expect(prepared.ok && prepared.value.notes).toEqual([
+        '“TILL” has thick strokes and is set in Montserrat Thin, as tall and as long as it was.',
+      ]);
+      const lines = await linesOf({ singleLines: true, lineFace: true, imposition: sheet }, [ring, thick]);
+      // T has two strokes, I one, L one; the skeleton of serifs has more.
+      const strokes = lines.filter(({ shape }) => !shape);
+      expect(strokes).toHaveLength(sheet ? 10 : 5);
+      expect(own.filter(({ shape }) => !shape).length).toBeGreaterThan(8);
+    }
+    const plain = prepareFile('dxf', piece([ring, thick]), all, { ...options, singleLines: false });
+    expect(plain.ok && plain.value.notes).toEqual([]);
+  });
   it('are no matter of files that are printed', async () => {
     expect(await made('svg', { singleLines: true })).toBe(await made('svg', {}));
   });
