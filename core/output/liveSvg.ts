@@ -10,6 +10,7 @@ import type { Face } from '../type/face';
 import type { ShapedRun } from '../type/shape';
 import { applyCase } from '../setting/line/letterCase';
 import { dataUri } from './base64';
+import { lettersApart, type ApartLetter } from './lettersApart';
 import { alongBaseline, baselineAt, livePlaces, type LivePlaces } from './livePlaces';
 import { escape, svgElements } from './svg';
 
@@ -24,14 +25,15 @@ export interface LiveSvg {
 /**
  * What SVG's text on a path has no words for, as far as a lettering uses it.
  *
- * @param placed whether each letter has its place
+ * @param placed whether each letter has its place on the path, `apart` where it has one as a text of its own
  */
-function lost(set: SetLettering, placed: boolean): string[] {
+function lost(set: SetLettering, placed: boolean | 'apart'): string[] {
   const { halo, shade, underline, features } = set.lettering;
   const beside = [
     ...(halo || shade || underline ? ['halo, shade and underline are outlines'] : []),
     ...(features.some((one) => one.value > 1) ? ['alternates may differ'] : []),
   ];
+  if (placed === 'apart') return ['each letter is a text of its own', ...beside];
   return placed ? beside : [...unplaced(set), ...beside];
 }
 
@@ -78,6 +80,7 @@ function baseline(set: SetLettering, from: number, to: number): string {
 }
 
 const n = (value: number): string => String(Math.round(value * 1e4) / 1e4 || 0);
+const fine = (value: number): string => String(Math.round(value * 1e6) / 1e6 || 0);
 /** A list of an attribute; nothing where all are zero. */
 const listed = (name: string, values: readonly number[]): string =>
   values.every((value) => Math.abs(value) < 5e-5) ? '' : ` ${name}="${values.map(n).join(' ')}"`;
@@ -153,6 +156,20 @@ function placedText({ letters, wording }: ShapedRun, { x, dy, rotate }: LivePlac
   return parts.join('');
 }
 
+/** A line of text whose letters are texts of their own, read as one. */
+function apartText(set: SetLettering, index: number, paint: string, places: readonly ApartLetter[]): string {
+  const { run } = set.measured;
+  const size = n(run.face.metrics.upem * set.scaleY);
+  return [
+    `<g id="${set.lettering.id}-line-${index + 1}" role="img" aria-label="${escape(run.wording)}" ${paint} ${fontOf(run.face)} font-size="${size}" style="${styleOf(set, false)}">`,
+    ...places.map(
+      ({ text, matrix, x, rightToLeft }) =>
+        `<text transform="matrix(${matrix.map(fine).join(' ')})" x="${n(x)}"${rightToLeft ? ' direction="rtl"' : ''}>${escape(text)}</text>`,
+    ),
+    '</g>',
+  ].join('');
+}
+
 /** Typefaces in the file itself, so that whoever opens it sees them. */
 function embedding(faces: Iterable<Face>, carried: ReadonlyMap<string, Uint8Array>): string {
   const rules = [...faces].flatMap(({ id, family: { name, weight, italic } }) => {
@@ -190,15 +207,12 @@ export function writeLiveSvg(
     if (!set.ok) return [element!];
     const paint = /class="[^"]*" fill="[^"]*"[^>]*?(?= d=)/.exec(element!)?.[0] ?? '';
     used.add(set.value.measured.run.face);
-    const lines = linesOf(set.value).map((line) => ({ line, places: livePlaces(line) }));
-    said(
-      item,
-      lost(
-        set.value,
-        lines.every(({ places }) => places !== null),
-      ),
+    const lines = linesOf(set.value).map((line) => ({ line, places: livePlaces(line), apart: lettersApart(line) }));
+    const isApart = lines.some(({ places }) => places === null) && lines.every(({ apart }) => apart !== null);
+    said(item, lost(set.value, isApart ? 'apart' : lines.every(({ places }) => places !== null)));
+    return lines.map(({ line, places, apart }, i) =>
+      isApart ? apartText(line, i, paint, apart!) : textOf(line, i, paint, places),
     );
-    return lines.map(({ line, places }, i) => textOf(line, i, paint, places));
   });
   const { widthMm, heightMm } = drawing.sheet;
   const without = [...used].filter(({ id }) => !carried?.has(id)).map(({ name }) => name);

@@ -3,10 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Browser, Page } from 'playwright-core';
+import { PNG } from 'pngjs';
 import { tracksOf } from '#core/curves/index';
 import { drawPiece } from '#core/drawing/drawPiece';
 import { settledPiece } from '#core/editing/transact';
 import { writeLiveSvg } from '#core/output/liveSvg';
+import { writeSvg } from '#core/output/svg';
 import { isLettering, type Lettering, type Piece } from '#core/piece/types';
 import { linesOf, type SetLettering } from '#core/setting/line/set';
 import { settingOf, type Faces } from '#core/setting/settingOf';
@@ -126,4 +128,68 @@ describe('an SVG whose words stay words', () => {
     const joined = on({ faceId: 'playfair-display-bold', spacing: spacing({ ligatures: true }) }, 'office');
     expect(await held(joined)).toBeLessThan(6);
   }, 60_000);
+
+  /** Pixels a mm. */
+  const PX = 16;
+  /** What the browser paints of a drawing, as ink or none a pixel. */
+  async function painted(svg: string, name: string): Promise<PNG> {
+    const file = join(folder, `${name}.svg`);
+    writeFileSync(file, svg.replace(/width="[^"]*mm" height="[^"]*mm"/, `width="${84 * PX}" height="${84 * PX}"`));
+    await page.setViewportSize({ width: 84 * PX, height: 84 * PX });
+    await page.goto(`file://${file}`);
+    await page.evaluate(() => document.fonts.ready);
+    return PNG.sync.read(await page.screenshot());
+  }
+  /** How many pixels of one have ink where the other has none within 0.1 mm. */
+  function beyond(one: PNG, other: PNG): number {
+    const reach = Math.floor(0.1 * PX);
+    const inked = ({ data, width }: PNG, x: number, y: number): boolean => data[4 * (y * width + x)]! < 128;
+    let count = 0;
+    for (let y = reach; y < one.height - reach; y++)
+      for (let x = reach; x < one.width - reach; x++) {
+        if (!inked(one, x, y)) continue;
+        let near = false;
+        for (let dy = -reach; dy <= reach && !near; dy++)
+          for (let dx = -reach; dx <= reach && !near; dx++) near = inked(other, x + dx, y + dy);
+        if (!near) count++;
+      }
+    return count;
+  }
+
+  it.each([
+    ['sheared', { stance: { kind: 'sheared', strength: 1, centre: null } }, 'Sedge OAK'],
+    ['swayed', { stance: { kind: 'swayed', strength: 0.6, centre: null } }, 'Sedge OAK'],
+    ['stacked', { stance: { kind: 'stacked', strength: 1, centre: null } }, 'OAK'],
+    ['widened', { width: 1.3 }, 'Sedge OAK'],
+    ['in small capitals', { letterCase: 'small-capitals' }, 'Sedge Oak'],
+    ['read from the right', { faceId: 'frank-ruhl-libre-black' }, 'שלום (על) 12'],
+  ] as const)(
+    'stands so, each letter a text of its own: %s',
+    async (name, changes, wording) => {
+      const own = settledPiece(
+        piece([
+          { ...curve(SHAPES['circle']!), stroke: null },
+          lettering(wording, { size: { by: 'cap', mm: 6 }, ...(changes as Partial<Lettering>) }),
+        ]),
+        { faces: all },
+      );
+      const drawing = drawPiece(own, all);
+      const [{ faceId }] = own.items.filter(isLettering) as [Lettering];
+      const live = writeLiveSvg(
+        own,
+        drawing,
+        all,
+        new Map([[faceId, readFileSync(`${HOME}/fonts/files/${faceId}.ttf`)]]),
+      );
+      expect(live.notes, name).toEqual([`“${wording}”: each letter is a text of its own.`]);
+      const [words, outlines] = [await painted(live.text, 'live'), await painted(writeSvg(drawing), 'outlines')];
+      const blank = new PNG({ width: words.width, height: words.height });
+      blank.data.fill(255);
+      expect(beyond(outlines, blank)).toBeGreaterThan(2000);
+      expect(beyond(words, outlines)).toBe(0);
+      expect(beyond(outlines, words)).toBe(0);
+      await page.setViewportSize({ width: 1280, height: 800 });
+    },
+    60_000,
+  );
 });
