@@ -8,7 +8,7 @@ export default defineConfig({
           name: 'unit',
           include: ['tests/unit/**/*.test.ts'],
           // An empty database, which each test of the server copies.
-          globalSetup: ['bin/write-empty-database.mjs'],
+          globalSetup: ['tests/support/ownTemporaryFolder.ts', 'bin/write-empty-database.mjs'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
         },
@@ -17,6 +17,7 @@ export default defineConfig({
         test: {
           name: 'e2e',
           include: ['tests/e2e/**/*.test.ts'],
+          globalSetup: ['tests/support/ownTemporaryFolder.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
           // Each file has a server, a data folder and a browser of its own: two go side by side.

@@ -107,6 +107,9 @@ function byProfile(piece: Piece, own: OwnProfileRef | null): Piece {
   return { ...piece, process: { ...piece.process, stock } };
 }
 
+/** What people should know where nothing would come out of a press. */
+const EMPTY = 'Nothing is on this sheet: no ink is on any letter, curve or picture, or all of them are hidden.';
+
 /** What people should know of words that were set in the face of single lines. */
 const lineFaceNote = ({ wording }: Lettering): string =>
   `“${shortWording(wording)}” has thick strokes and is set in Montserrat Thin, as tall and as long as it was.`;
@@ -145,7 +148,8 @@ export function prepareFile(
     ? laidOut(own, imposition, options.marks, drawn)
     : ok({ drawing: drawn(own), lines: [], layout: null, notes: [] });
   if (!laid.ok) return laid;
-  return ok({ piece, faces, ...laid.value, notes: [...laid.value.notes, ...changed.map(lineFaceNote)] });
+  const empty = laid.value.drawing.paths.length === 0 ? [EMPTY] : [];
+  return ok({ piece, faces, ...laid.value, notes: [...empty, ...laid.value.notes, ...changed.map(lineFaceNote)] });
 }
 
 /**

@@ -110,3 +110,18 @@ describe('a drawing', () => {
     expect(b.paths[1]).not.toBe(a.paths[1]);
   });
 });
+
+describe('a sheet with nothing on it', () => {
+  it.each([
+    ['no item', []],
+    ['a curve for words, and words that are hidden', [curve(circle(30)), lettering('TILL', { hidden: true })]],
+    ['words without an ink', [curve(circle(30)), lettering('TILL', { fill: null })]],
+  ])('is told of: %s', async (_, items) => {
+    const file = prepareFile('pdf', piece(items), await faces(), STANDARD_OPTIONS);
+    expect(file.ok && file.value.notes).toEqual([expect.stringContaining('Nothing is on this sheet')]);
+  });
+  it('is none with an ink on one of its items', async () => {
+    const file = prepareFile('pdf', piece([curve(circle(30)), lettering('TILL')]), await faces(), STANDARD_OPTIONS);
+    expect(file.ok && file.value.notes).toEqual([]);
+  });
+});
