@@ -111,8 +111,11 @@ function byProfile(piece: Piece, own: OwnProfileRef | null): Piece {
 const EMPTY = 'Nothing is on this sheet: no ink is on any letter, curve or picture, or all of them are hidden.';
 
 /** What people should know of words that were set in the face of single lines. */
-const lineFaceNote = ({ wording }: Lettering): string =>
-  `“${shortWording(wording)}” has thick strokes and is set in Montserrat Thin, as tall and as long as it was.`;
+function lineFaceNotes(changed: readonly Lettering[]): string[] {
+  const words = [...new Set(changed.map(({ wording }) => `“${shortWording(wording)}”`))];
+  if (words.length === 0) return [];
+  return [`Thick strokes are set in Montserrat Thin, as tall and as long as they were: ${words.join(', ')}.`];
+}
 
 /**
  * Draws a piece for a file of a format; or why its copies cannot be laid out, see `layOutParts`.
@@ -128,7 +131,7 @@ export function prepareFile(
   options: FileOptions,
   pictures: Pictures = NO_PICTURES,
 ): Result<PreparedFile> {
-  const { copies, options: has } = formatOf(name);
+  const { copies, drawn: isDrawn, options: has } = formatOf(name);
   const lines = options.singleLines && has.includes('singleLines');
   const changed: Lettering[] = [];
   const drawnByLines = (one: Piece): Drawing => {
@@ -148,8 +151,8 @@ export function prepareFile(
     ? laidOut(own, imposition, options.marks, drawn)
     : ok({ drawing: drawn(own), lines: [], layout: null, notes: [] });
   if (!laid.ok) return laid;
-  const empty = laid.value.drawing.paths.length === 0 ? [EMPTY] : [];
-  return ok({ piece, faces, ...laid.value, notes: [...empty, ...laid.value.notes, ...changed.map(lineFaceNote)] });
+  const empty = isDrawn && laid.value.drawing.paths.length === 0 ? [EMPTY] : [];
+  return ok({ piece, faces, ...laid.value, notes: [...empty, ...laid.value.notes, ...lineFaceNotes(changed)] });
 }
 
 /**
