@@ -4,6 +4,7 @@ import { styleOf } from '#core/piece/items/lettering';
 import { makeStroke } from '#core/piece/make';
 import { applySteps } from '#core/piece/steps/index';
 import type { Art, Lettering, Piece, Style } from '#core/piece/types';
+import { artOf, square } from '../../support/art';
 import { circle, curve, inkOf, lettering, piece } from '../../support/pieces';
 
 const rust = { stroke: makeStroke('rust', 0.4) };
@@ -14,22 +15,12 @@ const words = lettering('TIDE', {
   shade: { ink: 'rust', deg: 45, depthMm: 1 },
   underline: { ink: 'rust', offMm: 1, widthMm: 0.5 },
 });
-const art = {
-  type: 'art',
-  id: 'art',
-  name: 'Loco',
+const art = artOf('art', {
   parts: [
-    { outlines: [circle(4)], rule: 'nonzero', fill: 'rust', stroke: makeStroke('brass', 1) },
-    { outlines: [circle(3)], rule: 'nonzero', fill: 'brass', ...rust },
+    { outlines: [square(4)], rule: 'nonzero', fill: 'rust', stroke: makeStroke('brass', 1) },
+    { outlines: [square(3)], rule: 'nonzero', fill: 'brass', ...rust },
   ],
-  centre: { x: 42, y: 42 },
-  scale: 1,
-  turnDeg: 0,
-  within: null,
-  locked: false,
-  hidden: false,
-  group: null,
-} as Art;
+});
 const style = (id: string, of: Lettering): Style => ({ id, name: id, of: styleOf(of) });
 const p: Piece = {
   ...piece([{ ...curve(circle(30)), fill: 'brass', ...rust }, words, art]),

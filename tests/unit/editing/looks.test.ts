@@ -5,22 +5,11 @@ import { printTracingSteps } from '#core/editing/edits/printTracing';
 import { styleOf } from '#core/piece/items/lettering';
 import { makeStroke } from '#core/piece/make';
 import { applySteps } from '#core/piece/steps/index';
-import type { Art, Item, Lettering, Piece, Tracing } from '#core/piece/types';
+import type { Item, Lettering, Piece, Tracing } from '#core/piece/types';
+import { artOf } from '../../support/art';
 import { circle, curve, lettering, piece, spacing } from '../../support/pieces';
 
-const art: Art = {
-  type: 'art',
-  id: 'art',
-  name: 'Loco',
-  parts: [{ outlines: [circle(4)], rule: 'nonzero', fill: 'rust', stroke: null }],
-  centre: { x: 42, y: 42 },
-  scale: 1,
-  turnDeg: 0,
-  within: null,
-  locked: false,
-  hidden: false,
-  group: null,
-};
+const art = artOf('art');
 const tracing = {
   type: 'tracing',
   id: 'traced',

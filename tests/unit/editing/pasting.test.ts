@@ -11,6 +11,7 @@ import {
   type Piece,
 } from '#core/piece/types';
 import type { Result } from '#core/result';
+import { artOf } from '../../support/art';
 import { circle, curve, inkOf, lettering, piece, seat } from '../../support/pieces';
 
 const at = (deg: number): Lettering['anchor'] => ({
@@ -19,20 +20,7 @@ const at = (deg: number): Lettering['anchor'] => ({
   align: 'centre',
   by: 'ink',
 });
-const art = (id: string, within: string | null, x = 42): Item =>
-  ({
-    type: 'art',
-    id,
-    name: id,
-    parts: [{ outlines: [circle(4, 0, 0)], rule: 'nonzero', fill: 'rust', stroke: null }],
-    centre: { x, y: 42 },
-    scale: 1,
-    turnDeg: 0,
-    within,
-    locked: false,
-    hidden: false,
-    group: null,
-  }) as Item;
+const art = (id: string, within: string | null, x = 42): Item => artOf(id, { within, centre: { x, y: 42 } });
 const stars = (curveId: string): Item =>
   ({ ...curve(circle(1), 'stars'), type: 'ornaments', curveId }) as unknown as Item;
 const line = { kind: 'line', from: { x: 7, y: 60 }, to: { x: 77, y: 60 } } as const;
