@@ -22,11 +22,11 @@ const FILLS = 0.8;
  * ink.
  */
 function inkFor(hex: string, inks: Ink[], stock: StockName, newId: () => string): string {
+  const alike = inks.find((ink) => deltaE(screenRgb(ink.cmyk, stock), fromHex(hex)) < SAME);
+  if (alike) return alike.id;
   const cmyk = nearestCmyk(fromHex(hex), stock);
-  const known =
-    inks.find((ink) => deltaE(screenRgb(ink.cmyk, stock), fromHex(hex)) < SAME) ??
-    inks.find((ink) => ink.cmyk.every((share, i) => share === cmyk[i]));
-  if (known) return known.id;
+  const same = inks.find((ink) => ink.cmyk.every((share, i) => share === cmyk[i]));
+  if (same) return same.id;
   const names = new Set(inks.map((ink) => ink.name));
   let n = inks.length + 1;
   while (names.has(`Ink ${n}`)) n++;
