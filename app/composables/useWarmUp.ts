@@ -4,7 +4,7 @@ import { paintItem } from '#core/drawing/paint';
 import { tracksOf } from '#core/curves/index';
 import { screenPathData, UNIT_MM } from '#core/output/screenPath';
 import { rewordSteps } from '#core/piece/wording/reword';
-import { findLettering } from '#core/piece/types';
+import { findLettering, type Lettering, type Piece } from '#core/piece/types';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 
@@ -41,8 +41,16 @@ export function useWarmUp(): void {
     const next = made.ok ? made.value.piece : null,
       trial = next && findLettering(next, lettering.id);
     if (next && trial) {
-      const tracks = tracksOf(next);
-      const set = settingOf(trial, tracks, faces.loaded, store.corrections);
+      // The first time each of these takes as long as a frame may, and longer together.
+      atLeisure(() => {
+        setTrial(next, trial);
+      });
+    } else atLeisure(once);
+  }
+  function setTrial(next: Piece, trial: Lettering): void {
+    const tracks = tracksOf(next);
+    const set = settingOf(trial, tracks, faces.loaded, store.corrections);
+    atLeisure(() => {
       const painted = paintItem(next, trial, {
         track: (id) => {
           const one = tracks.get(id);
@@ -52,8 +60,8 @@ export function useWarmUp(): void {
         set: () => (set.ok ? set.value : null),
       });
       for (const { trace } of painted) screenPathData(trace, UNIT_MM.coarse);
-    }
-    atLeisure(once);
+      atLeisure(once);
+    });
   }
   watch(
     () => store.facesReady && store.settled && store.selectedLettering?.faceId,

@@ -17,25 +17,25 @@ const cornered = computed(() => {
   const under = store.selectedLettering && store.trackOf(store.selectedLettering.curveId);
   return under !== null && hasCorners(under);
 });
-const stage = useStages(4);
+const stage = useStages(8);
 defineExpose({ focus: (at?: number) => letters.value?.focus(at) });
 </script>
 
 <template>
   <LettersPanel ref="letters" :key="item.id" :lettering="item" />
-  <PickedLetters v-if="!view.typing" :lettering="item" />
-  <PickedGaps v-if="!view.typing" />
-  <SeatPanel v-if="track" :lettering="item" :track="track" />
-  <SpacePanel v-if="stage > 0" :lettering="item" />
-  <FitPanel v-if="stage > 1" :lettering="item" />
-  <RoomsPanel v-if="stage > 1" :lettering="item" />
-  <template v-if="stage > 2">
+  <template v-if="stage > 0">
+    <PickedLetters v-if="!view.typing" :lettering="item" />
+    <PickedGaps v-if="!view.typing" />
+    <SeatPanel v-if="track" :lettering="item" :track="track" />
+  </template>
+  <SpacePanel v-if="stage > 1" :lettering="item" />
+  <FitPanel v-if="stage > 2" :lettering="item" />
+  <RoomsPanel v-if="stage > 3" :lettering="item" />
+  <template v-if="stage > 4">
     <StancePanel :lettering="item" />
     <CornersPanel v-if="cornered" :lettering="item" />
   </template>
-  <template v-if="stage > 3">
-    <InkPanel :item="item" />
-    <StylesPanel :lettering="item" />
-    <LetteringActions :lettering="item" @remove="emit('remove')" />
-  </template>
+  <InkPanel v-if="stage > 5" :item="item" />
+  <StylesPanel v-if="stage > 6" :lettering="item" />
+  <LetteringActions v-if="stage > 7" :lettering="item" @remove="emit('remove')" />
 </template>
