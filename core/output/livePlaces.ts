@@ -1,7 +1,7 @@
 import { frameAt, stretchedFromDistance } from '../geometry/walk';
 import type { Vec } from '../geometry/vec';
 import type { SetLettering } from '../setting/line/set';
-import { LETTER } from '../stances';
+import { bendingOf, LETTER } from '../stances';
 
 /** The frame of a baseline at a distance of its curve, in the reading direction. */
 interface BaselineFrame {
@@ -54,8 +54,8 @@ const LEAST_SLANT = 0.3;
 const MISSED_MM = 0.005;
 
 /** Whether the letters of a line are only moved and turned, and are read from left to right, one after the other. */
-function isRigid({ measured: { run, scales }, scaleX, scaleY, rows }: SetLettering): boolean {
-  if (run.joined || scales || Math.abs(scaleX / scaleY - 1) > EXACT) return false;
+function isRigid({ measured: { run, scales }, stance, scaleX, scaleY, rows }: SetLettering): boolean {
+  if (run.joined || bendingOf(stance) > 0 || scales || Math.abs(scaleX / scaleY - 1) > EXACT) return false;
   return run.letters.every(({ index }, i) => {
     const at = i * LETTER.length;
     const [ax, ay, ux, uy] = [LETTER.ax, LETTER.ay, LETTER.ux, LETTER.uy].map((one) => rows[at + one]!) as [

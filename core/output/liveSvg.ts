@@ -1,4 +1,3 @@
-import { PLAIN_STANCE } from '../piece/stance';
 import { tracksOf } from '../curves';
 import { type Drawing } from '../drawing/drawPiece';
 import { settingOf, type Faces } from '../setting/settingOf';
@@ -23,34 +22,22 @@ export interface LiveSvg {
 }
 
 /**
- * What SVG's text on a path has no words for, as far as a lettering uses it.
- *
- * @param placed whether each letter has its place on the path, `apart` where it has one as a text of its own
+ * How the words of a lettering stand in the file: each letter at its place on the path; as a text of its own; or as
+ * outlines, with the words hidden beside them, since no text can be bent.
  */
-function lost(set: SetLettering, placed: boolean | 'apart'): string[] {
-  const { halo, shade, underline, features } = set.lettering;
-  const beside = [
+type Standing = 'placed' | 'apart' | 'outlines';
+const STANDING: Readonly<Record<Standing, readonly string[]>> = {
+  placed: [],
+  apart: ['each letter is a text of its own'],
+  outlines: ['the letters are outlines, since text cannot be bent; the words lie hidden beside them, on their curve'],
+};
+
+/** What SVG's text has no words for, as far as a lettering uses it. */
+function lost({ lettering: { halo, shade, underline, features } }: SetLettering, standing: Standing): string[] {
+  return [
+    ...STANDING[standing],
     ...(halo || shade || underline ? ['halo, shade and underline are outlines'] : []),
     ...(features.some((one) => one.value > 1) ? ['alternates may differ'] : []),
-  ];
-  if (placed === 'apart') return ['each letter is a text of its own', ...beside];
-  return placed ? beside : [...unplaced(set), ...beside];
-}
-
-/** The same of where letters stand, where they have no places of their own. */
-function unplaced({ lettering, correction, measured, fitted }: SetLettering): string[] {
-  const { stance, adjustments, spacing, anchor } = lettering;
-  return [
-    ...(stance.kind !== PLAIN_STANCE.kind && stance.strength > 0
-      ? [`letters stand turned instead of ${stance.kind}`]
-      : []),
-    ...(correction && correction.size > 0 ? ['gaps are not evened out'] : []),
-    ...(adjustments.length > 0 ? ['kerns and moves by hand are left out'] : []),
-    ...(anchor.align === 'filled' ? ['letters are not spread to fill their room'] : []),
-    ...(fitted.width !== 1 ? ['letters have their own width'] : []),
-    ...(spacing.words !== 1 ? ['spaces between words have the width of the face'] : []),
-    ...(measured.scales ? ['small capitals are capitals'] : []),
-    ...(measured.run.joined ? ['joined letters are turned, not bent'] : []),
   ];
 }
 
@@ -208,11 +195,16 @@ export function writeLiveSvg(
     const paint = /class="[^"]*" fill="[^"]*"[^>]*?(?= d=)/.exec(element!)?.[0] ?? '';
     used.add(set.value.measured.run.face);
     const lines = linesOf(set.value).map((line) => ({ line, places: livePlaces(line), apart: lettersApart(line) }));
-    const isApart = lines.some(({ places }) => places === null) && lines.every(({ apart }) => apart !== null);
-    said(item, lost(set.value, isApart ? 'apart' : lines.every(({ places }) => places !== null)));
-    return lines.map(({ line, places, apart }, i) =>
-      isApart ? apartText(line, i, paint, apart!) : textOf(line, i, paint, places),
+    const standing = lines.every(({ places }) => places)
+      ? 'placed'
+      : lines.every(({ apart }) => apart)
+        ? 'apart'
+        : 'outlines';
+    said(item, lost(set.value, standing));
+    const texts = lines.map(({ line, places, apart }, i) =>
+      standing === 'apart' ? apartText(line, i, paint, apart!) : textOf(line, i, paint, places),
     );
+    return standing === 'outlines' ? [element!, `<g display="none">${texts.join('')}</g>`] : texts;
   });
   const { widthMm, heightMm } = drawing.sheet;
   const without = [...used].filter(({ id }) => !carried?.has(id)).map(({ name }) => name);

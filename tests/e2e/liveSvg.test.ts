@@ -163,8 +163,10 @@ describe('an SVG whose words stay words', () => {
     ['widened', { width: 1.3 }, 'Sedge OAK'],
     ['in small capitals', { letterCase: 'small-capitals' }, 'Sedge Oak'],
     ['read from the right', { faceId: 'frank-ruhl-libre-black' }, 'שלום (על) 12'],
+    ['bent', { stance: { kind: 'bent', strength: 1, centre: null } }, 'Sedge OAK'],
+    ['joined', { faceId: 'marhey-bold' }, 'سلام'],
   ] as const)(
-    'stands so, each letter a text of its own: %s',
+    'stands so, each letter a text of its own or all of them outlines: %s',
     async (name, changes, wording) => {
       const own = settledPiece(
         piece([
@@ -181,7 +183,14 @@ describe('an SVG whose words stay words', () => {
         all,
         new Map([[faceId, readFileSync(`${HOME}/fonts/files/${faceId}.ttf`)]]),
       );
-      expect(live.notes, name).toEqual([`“${wording}”: each letter is a text of its own.`]);
+      const outlined = name === 'bent' || name === 'joined';
+      expect(live.notes, name).toEqual([
+        outlined
+          ? `“${wording}”: the letters are outlines, since text cannot be bent; the words lie hidden beside them, on their curve.`
+          : `“${wording}”: each letter is a text of its own.`,
+      ]);
+      // The words can still be read and changed in the file.
+      if (outlined) expect(live.text).toContain(`>${wording}</textPath>`);
       const [words, outlines] = [await painted(live.text, 'live'), await painted(writeSvg(drawing), 'outlines')];
       const blank = new PNG({ width: words.width, height: words.height });
       blank.data.fill(255);

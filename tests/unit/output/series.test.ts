@@ -532,7 +532,7 @@ describe('an SVG with live text', () => {
     expect(notes.join(' ')).not.toMatch(/upright/);
     // What the standard cannot say is said.
     const wide = piece([curve(circle(30)), lettering('WIDE', { width: 1.3 })]);
-    expect(writeLiveSvg(wide, drawPiece(wide, all), all).notes.join(' ')).toMatch(/letters have their own width/);
+    expect(writeLiveSvg(wide, drawPiece(wide, all), all).notes.join(' ')).toMatch(/each letter is a text of its own/);
     const [, x, y] = /id="words-line-1" d="M([\d.]+) ([\d.]+)/.exec(text)!;
     expect(Math.hypot(Number(x) - 42, Number(y) - 42)).toBeCloseTo(30, 3);
   });
