@@ -1,5 +1,5 @@
 import type { SetLettering } from '../setting/line/set';
-import { bendingOf, LETTER } from '../stances';
+import { bendingOf, letterRow } from '../stances';
 
 /** A letter as a text of its own. */
 export interface ApartLetter {
@@ -26,17 +26,9 @@ export function lettersApart({ measured, stance, rows, scaleX, scaleY }: SetLett
     const text = wording.slice(index, begins.find((at) => at > index) ?? wording.length);
     if (text.trim() === '') return [];
     const rightToLeft = (letters[i - 1]?.index ?? -1) > index || (letters[i + 1]?.index ?? wording.length) < index;
-    const at = i * LETTER.length,
-      k = scales ? scales[i]! : 1,
+    const k = scales ? scales[i]! : 1,
       across = (scaleX / scaleY) * k;
-    const [x, y, ax, ay, ux, uy] = [...rows.subarray(at, at + LETTER.length)] as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
+    const [x, y, ax, ay, ux, uy] = letterRow(rows, i);
     const half = (advance * scaleY) / 2;
     return [
       { text, matrix: [ax * across, ay * across, -ux * k, -uy * k, x, y], x: rightToLeft ? half : -half, rightToLeft },

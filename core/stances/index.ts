@@ -8,7 +8,7 @@ import { swayed } from './swayed';
 import { turned } from './turned';
 import { upright } from './upright';
 
-export { LETTER } from './kind';
+export { LETTER, letterRow } from './kind';
 
 /** One line a stance, in the order in which they are offered. */
 const TABLE = { turned, upright, sheared, swayed, bent, pointed, stacked } satisfies Record<string, StanceDefinition>;

@@ -6,6 +6,17 @@ import type { Vec } from '../geometry/vec';
  */
 export const LETTER = { x: 0, y: 1, ax: 2, ay: 3, ux: 4, uy: 5, length: 6 } as const;
 
+/** The row of a letter among those of its line, see LETTER. */
+export const letterRow = (rows: Float64Array, index: number) =>
+  rows.subarray(index * LETTER.length, (index + 1) * LETTER.length) as unknown as readonly [
+    x: number,
+    y: number,
+    ax: number,
+    ay: number,
+    ux: number,
+    uy: number,
+  ];
+
 /** Where a letter stands, for its stance. */
 export interface Stand {
   /** Unit vector of the reading direction; the tops of turned letters point to (ty, −tx). */

@@ -1,4 +1,4 @@
-import { STANCES, LETTER } from '../../stances';
+import { STANCES, letterRow } from '../../stances';
 import { hypot } from '../../hypot';
 import { ROW, walkTo } from '../../geometry/walk';
 import type { Vec } from '../../geometry/vec';
@@ -73,14 +73,7 @@ export const lettersIn = (set: SetLettering, from: number, to: number): LetterRe
 
 /** The box of a letter as it stands, from its advance and the height of the capitals, as four corners. */
 export function letterBox({ line, index }: LetterRef): Vec[] {
-  const [x, y, ax, ay, ux, uy] = line.rows.subarray(index * LETTER.length, (index + 1) * LETTER.length) as unknown as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [x, y, ax, ay, ux, uy] = letterRow(line.rows, index);
   const letter = line.measured.run.letters[index]!;
   const half = (letter.advance / 2) * line.scaleX * (line.measured.scales?.[index] ?? 1);
   const corner = (side: number, height: number): Vec => ({

@@ -2,7 +2,7 @@ import { fractionAtClock } from '../../curves/clock';
 import { ROW, stretchedFromDistance, walkTo } from '../../geometry/walk';
 import { isClosed } from '../line/anchorPlaces';
 import { type SetLettering } from '../line/set';
-import { LETTER, STANCES, type Standing } from '../../stances';
+import { letterRow, STANCES, type Standing } from '../../stances';
 
 export interface StripTick {
   /** Place on the strip. */
@@ -88,14 +88,7 @@ export function stripOf(set: SetLettering): Strip {
       walkTo(path, s, 0, row, 0);
       const tx = row[ROW.tangentX]! * direction,
         ty = row[ROW.tangentY]! * direction;
-      const [x0, y0, ax, ay, ux, uy] = rows.subarray(i * LETTER.length, (i + 1) * LETTER.length) as unknown as [
-        number,
-        number,
-        number,
-        number,
-        number,
-        number,
-      ];
+      const [x0, y0, ax, ay, ux, uy] = letterRow(rows, i);
       const dx = x0 - row[ROW.x]!,
         dy = y0 - row[ROW.y]!;
       return {

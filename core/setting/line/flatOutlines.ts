@@ -1,4 +1,4 @@
-import { bendingOf, LETTER } from '../../stances';
+import { bendingOf, letterRow } from '../../stances';
 import { hypot } from '../../hypot';
 import { ROW, walkTo } from '../../geometry/walk';
 import { flattenedContours } from '../../geometry/outlines/outline';
@@ -97,14 +97,7 @@ export const bending = ({ stance }: SetLettering): number => bendingOf(stance);
 
 /** The outlines of a letter as it stands, in mm on the sheet. */
 export function placedContours(set: SetLettering, index: number, fineness: Fineness = 'fine'): Float64Array[] {
-  const [x0, y0, ax, ay, ux, uy] = set.rows.subarray(index * LETTER.length, (index + 1) * LETTER.length) as unknown as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [x0, y0, ax, ay, ux, uy] = letterRow(set.rows, index);
   const { direction, baselineMm } = set;
   const bent = bending(set);
   // A bent letter that was turned and moved by hand went as a whole: from where it would stand to where it stands.
