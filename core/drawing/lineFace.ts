@@ -32,7 +32,10 @@ function isThin(set: SetLettering): boolean {
   return width !== null && width <= THIN * set.capMm;
 }
 
-/** A lettering in the face of single lines: as tall as it was, and as long as far as its letters can be narrowed or widened. */
+/**
+ * A lettering in the face of single lines: as tall as it was and as long, by narrower or wider letters; smaller where
+ * they cannot be narrow enough, shorter where they cannot be wide enough. Null where the face lacks one of its letters.
+ */
 function lined(set: SetLettering, settled: (item: Lettering) => SetLettering | null): Lettering | null {
   const plain: Lettering = {
     ...set.fitted,
@@ -66,8 +69,8 @@ export interface Lined {
 }
 
 /**
- * A piece whose letters are thin enough for single lines: words in thick faces are set in the face of single lines, as
- * tall and as long as they were. Words that it has no letters for stay as they are.
+ * A piece whose letters are thin enough for single lines: words in thick faces are set in the face of single lines, in
+ * the room that they had. Words that it has no letters for stay as they are.
  *
  * @param faces with `LINE_FACE` among them; without it nothing changes
  */

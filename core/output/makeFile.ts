@@ -114,7 +114,7 @@ const EMPTY = 'Nothing is on this sheet: no ink is on any letter, curve or pictu
 function lineFaceNotes(changed: readonly Lettering[]): string[] {
   const words = [...new Set(changed.map(({ wording }) => `“${shortWording(wording)}”`))];
   if (words.length === 0) return [];
-  return [`Thick strokes are set in Montserrat Thin, as tall and as long as they were: ${words.join(', ')}.`];
+  return [`Words with thick strokes are set in Montserrat Thin, in the room that they had: ${words.join(', ')}.`];
 }
 
 /**

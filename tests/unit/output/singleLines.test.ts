@@ -86,7 +86,7 @@ describe('letters as single lines', () => {
     for (const sheet of [null, imposition]) {
       const prepared = prepareFile('dxf', piece([ring, thick]), all, { ...options, imposition: sheet });
       expect(prepared.ok && prepared.value.notes).toEqual([
-        'Thick strokes are set in Montserrat Thin, as tall and as long as they were: “TILL”.',
+        'Words with thick strokes are set in Montserrat Thin, in the room that they had: “TILL”.',
       ]);
       const lines = await linesOf({ singleLines: true, lineFace: true, imposition: sheet }, [ring, thick]);
       // T has two strokes, I one, L one; the skeleton of serifs has more.
