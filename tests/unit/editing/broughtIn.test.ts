@@ -6,7 +6,7 @@ import { LIMITS } from '#core/fields/limits';
 import type { BroughtIn } from '#core/import/svg';
 import { applySteps, type Step } from '#core/piece/steps/index';
 import type { Art, Curve, Item, Piece } from '#core/piece/types';
-import { square } from '../../support/art';
+import { artOf, square } from '../../support/art';
 import { circle, curve, inkOf, lettering, piece } from '../../support/pieces';
 
 const applied = (p: Piece, steps: readonly Step[]): Piece => {
@@ -42,17 +42,7 @@ describe('art brought in', () => {
       [square(4, -5, -10), square(4, 5, -10)],
       [square(4, 5, 10)],
     ]);
-    expect(one).toMatchObject({
-      type: 'art',
-      name: 'Loco',
-      centre: { x: 42, y: 42 },
-      scale: 1,
-      turnDeg: 0,
-      within: null,
-      locked: false,
-      hidden: false,
-      group: null,
-    });
+    expect(one).toEqual(artOf(one.id, { name: 'Loco', parts: one.parts }));
   });
   it('fills four fifths of the sheet where it is larger, whichever way', () => {
     expect(art([found(1, 84 * 0.8, 0, 0)]).art.scale).toBeCloseTo(1, 9);
