@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nudgeRun } from '~/gestures/nudgeRun';
 import { startDrag } from '~/gestures/startDrag';
 
 /** A direction on the clock, turned by a drag round its middle or by the arrow keys. Whole degrees; Shift for tens. */
@@ -22,7 +23,7 @@ function onKey(event: KeyboardEvent): void {
   const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
   if (!sign) return;
   event.preventDefault();
-  emit('change', whole(props.modelValue + sign * (event.shiftKey ? 10 : 1)), `dial-${props.label}`);
+  emit('change', whole(props.modelValue + sign * (event.shiftKey ? 10 : 1)), `dial${nudgeRun()}`);
 }
 </script>
 

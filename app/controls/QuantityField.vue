@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Problem } from '#core/result';
 import { LIMITS, type LimitName } from '#core/fields/limits';
+import { newGesture } from '~/gestures/newGesture';
 import { formatQuantity, parseQuantity, type Unit } from '~/utils/quantity';
 
 /**
@@ -30,7 +31,7 @@ const draft = ref<string | null>(null);
 const problem = ref<Problem | null>(null);
 const input = useTemplateRef<HTMLInputElement>('input');
 const messageId = useId();
-let gesture = '';
+let gesture = newGesture();
 
 const shown = computed(() => draft.value ?? (props.mixed ? '' : formatQuantity(props.modelValue, props.places)));
 const range = computed(() => (typeof props.limits === 'string' ? LIMITS[props.limits] : props.limits));
@@ -71,7 +72,7 @@ function commitDraft(): void {
     problem.value = parsed.problem;
     return;
   }
-  gesture = crypto.randomUUID().slice(0, 12);
+  gesture = newGesture();
   if (take(parsed.value)) draft.value = null;
 }
 
@@ -105,7 +106,7 @@ function onKey(event: KeyboardEvent): void {
 }
 
 function onFocus(): void {
-  gesture = crypto.randomUUID().slice(0, 12);
+  gesture = newGesture();
   input.value?.select();
 }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Problem } from '#core/result';
 import type { LimitName } from '#core/fields/limits';
+import { newGesture } from '~/gestures/newGesture';
 import type { Unit } from '~/utils/quantity';
 
 /** A slider with its field. A whole drag of the slider is one gesture. */
@@ -22,9 +23,10 @@ const props = withDefaults(
   { unit: '', places: 2, word: '' },
 );
 
-let gesture = '';
+// A screen reader or a pen may move it without a press that is heard.
+let gesture = newGesture();
 const start = (): void => {
-  gesture = crypto.randomUUID().slice(0, 12);
+  gesture = newGesture();
 };
 const share = computed(
   () =>
@@ -47,6 +49,7 @@ const share = computed(
       :style="{ '--share': share }"
       @pointerdown="start"
       @keydown="start"
+      @change="start"
       @input="commit(Number(($event.target as HTMLInputElement).value), gesture)" />
     <QuantityField
       :label="label"

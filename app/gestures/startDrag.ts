@@ -1,6 +1,6 @@
-import { nanoid } from 'nanoid';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
+import { newGesture } from './newGesture';
 
 export interface DragSteps {
   /** What the keys do while it lasts, told at the foot of the sheet; '' for nothing. */
@@ -20,7 +20,7 @@ const THRESHOLD = 3;
 export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack }: DragSteps): void {
   const store = usePiece();
   const view = useView();
-  const gesture = nanoid(12);
+  const gesture = newGesture();
   const from = { x: event.clientX, y: event.clientY };
   let moved = false;
   /** While it lasts, what stands beside the sheet follows only now and then: the sheet has to keep up with the hand. */

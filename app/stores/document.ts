@@ -9,6 +9,7 @@ import { onTop } from '#core/piece/undo';
 import { setStep, type Step } from '#core/piece/steps/index';
 import type { CurveShape, Lettering, Piece } from '#core/piece/types';
 import type { Problem } from '#core/result';
+import { newGesture } from '~/gestures/newGesture';
 import { api } from '~/utils/api';
 import { becomeTab, type EditingTab } from '~/utils/editingTab';
 import { Keeper, type LoggedChange, type SavingState, type SetAside } from '~/utils/keeper';
@@ -174,7 +175,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
     const selectionBefore = ports.selection();
     const problem = keeper.make(
       {
-        entryId: (edited = gesture ?? nanoid(12)),
+        entryId: (edited = gesture ?? newGesture()),
         kind: 'do',
         label,
         steps,

@@ -33,6 +33,13 @@ export const EMPTY_HISTORY: History = { undo: [], redo: [] };
 /** How many entries can be undone. */
 export const MAX_ENTRIES = 300;
 
+/** The newest entry of a name: older changes of keys that came again under one name are entries of their own. */
+const newestOf = (entries: readonly Entry[], entryId: string): Entry | undefined =>
+  entries.reduceRight<Entry | undefined>(
+    (found, one) => found ?? (one.entryId === entryId ? one : undefined),
+    undefined,
+  );
+
 /**
  * The undo list after one more change. The list is nothing but the changes folded up, so that it can be
  * rebuilt from the change log at any time.
@@ -56,11 +63,11 @@ export function recordChange(history: History, change: Change): History {
     };
   }
   if (change.kind === 'undo') {
-    const entry = history.undo.find((one) => one.entryId === change.entryId);
+    const entry = newestOf(history.undo, change.entryId);
     if (!entry) return history;
     return { undo: history.undo.filter((one) => one !== entry), redo: [...history.redo, entry] };
   }
-  const entry = history.redo.find((one) => one.entryId === change.entryId);
+  const entry = newestOf(history.redo, change.entryId);
   if (!entry) return history;
   return { undo: [...history.undo, entry], redo: history.redo.filter((one) => one !== entry) };
 }

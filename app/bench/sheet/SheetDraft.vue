@@ -29,6 +29,8 @@ const made = computed(() => {
 const handles = computed(() =>
   drawn
     .handles({ kind: 'drawn', nodes: props.tools.nodes.value, closed: false })
+    // Its middle is no node, and there is none before the first.
+    .filter(({ id }) => id !== 'centre')
     .map((handle) => ({ ...handle, at: view.toScreen(handle.at), from: handle.from && view.toScreen(handle.from) })),
 );
 const points = computed(() => props.tools.points.value.map(view.toScreen));

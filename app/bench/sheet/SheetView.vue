@@ -10,7 +10,7 @@ import { useArrowKeys } from '~/gestures/useArrowKeys';
 import { idsAt } from '~/gestures/press/usePicking';
 import { usePresses } from '~/gestures/press/usePresses';
 import { usePointTools } from '~/gestures/usePointTools';
-import { endNudges } from '~/gestures/nudgeRun';
+import { endNudges, nudgeRun } from '~/gestures/nudgeRun';
 import { useSheetGestures } from '~/gestures/useSheetGestures';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -88,7 +88,7 @@ function onBookendKey(lettering: Lettering, which: 'start' | 'end', by: number):
   const track = store.trackUnder(lettering);
   if (!track || lettering.locked) return;
   const grip = bookendAt(lettering, track, which, u + by / 360, 0);
-  store.set('Move bookend', lettering.id, ['bookends'], grip.value, `bookend-${which}-${lettering.id}`);
+  store.set('Move bookend', lettering.id, ['bookends'], grip.value, `bookend-${which}-${lettering.id}${nudgeRun()}`);
 }
 
 /** Double click: on lettering, its words; anywhere near a curve, new lettering. */

@@ -1,5 +1,6 @@
 import type { Guide } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
+import { nudgeRun } from '../nudgeRun';
 import { roundGuide } from './useGuideDrag';
 
 /** Arrows move a guide by 0.1 mm, with Shift by 1; Delete removes it. */
@@ -23,7 +24,7 @@ export function useGuideNudge() {
         null,
         ['guides'],
         guides.map((one, i) => (i === index ? moved(one) : one)),
-        `guide-${index}`,
+        `guide-${index}${nudgeRun()}`,
       );
     else return;
     event.preventDefault();

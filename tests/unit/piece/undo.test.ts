@@ -41,4 +41,12 @@ describe('undoing one’s own', () => {
     const undone = onTop(onIt.piece, undoChange(recordChange(EMPTY_HISTORY, change))!);
     expect(undone.ok ? undone.value.change.steps : undone.problem.code).toEqual([]);
   });
+  it('takes back the newest of those whose keys came again under one name', () => {
+    const change = (entryId: string, kind: Change['kind'] = 'do'): Change => ({ ...typedOn(start), entryId, kind });
+    const three = ['dial', 'other', 'dial'].reduce((all, name) => recordChange(all, change(name)), EMPTY_HISTORY);
+    const two = recordChange(three, change('dial', 'undo'));
+    expect(two.undo).toEqual(three.undo.slice(0, 2));
+    expect(two.redo).toEqual(three.undo.slice(2));
+    expect(recordChange(two, change('dial', 'redo'))).toEqual(three);
+  });
 });

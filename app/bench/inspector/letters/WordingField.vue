@@ -11,6 +11,7 @@ import { useEventListener } from '@vueuse/core';
 import { curlyQuote } from '#core/piece/wording/quotes';
 import { rewordSteps } from '#core/piece/wording/reword';
 import { useCaretKeys } from '~/composables/useCaretKeys';
+import { newGesture } from '~/gestures/newGesture';
 import { useFaces } from '~/stores/faces';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -25,7 +26,7 @@ useWarmUp();
 const { caretKey } = useCaretKeys();
 const field = useTemplateRef<HTMLTextAreaElement>('field');
 const lettering = computed(() => store.selectedLettering);
-let gesture = '';
+let gesture = newGesture();
 
 /** What is picked in the field is picked on the sheet, and the other way round. */
 function tellRange(): void {
@@ -71,7 +72,7 @@ onMounted(() => {
 /** One stay in the field is one gesture. */
 function begin(): void {
   view.typing = true;
-  gesture = `words-${Math.random().toString(36).slice(2, 10)}`;
+  gesture = newGesture();
 }
 function type(event: Event): void {
   if (!lettering.value) return;
