@@ -119,12 +119,19 @@ const cached = <T>(make: (glyphId: number) => T): ((glyphId: number) => T) => {
   };
 };
 
+/**
+ * The OS/2 table of a font, or null where it has none of so many bytes. A copy: HarfBuzz gives a view of its memory, which
+ * is gone as soon as that memory grows, and any call may make it grow.
+ */
+function os2Of(face: HbFace, bytes: number): DataView | null {
+  const table = face.referenceTable('OS/2');
+  return table && table.byteLength >= bytes ? new DataView(table.slice().buffer) : null;
+}
+
 /** sCapHeight and sxHeight of the OS/2 table (OpenType 1.9, version 2 and later), or null. */
 function os2Heights(face: HbFace): { cap: number; x: number } | null {
-  const table = face.referenceTable('OS/2');
-  if (!table || table.byteLength < 90) return null;
-  const view = new DataView(table.buffer, table.byteOffset, table.byteLength);
-  if (view.getUint16(0) < 2) return null;
+  const view = os2Of(face, 90);
+  if (!view || view.getUint16(0) < 2) return null;
   return { x: view.getInt16(86), cap: view.getInt16(88) };
 }
 
@@ -137,8 +144,7 @@ const FAMILY_NAMES = [16, 1] as const;
 
 /** Family, weight and style as the name and OS/2 tables have them (OpenType 1.9); the weight of an axis comes first. */
 function familyOf(face: HbFace, name: string, settings: readonly AxisSetting[]): FaceFamily {
-  const table = face.referenceTable('OS/2');
-  const view = table && table.byteLength >= 64 ? new DataView(table.buffer, table.byteOffset, table.byteLength) : null;
+  const view = os2Of(face, 64);
   const family = FAMILY_NAMES.map((id) => face.getName(id, 'en')).find(Boolean) ?? name;
   return {
     name: family,

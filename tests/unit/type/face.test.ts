@@ -1,10 +1,12 @@
-import { describe, expect, it } from 'vitest';
+import { Blob as HbBlob, Face as HbFace } from 'harfbuzzjs';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it, vi } from 'vitest';
 import { createFace } from '#core/type/face';
 import { shapeWording } from '#core/type/shape';
 import { emPt, mmPerUnit } from '#core/setting/line/size';
 import { shapeFor } from '#core/setting/line/measure';
 import { convexHull } from '#core/geometry/outlines/outline';
-import { faces } from '../../support/pieces';
+import { faces, HOME } from '../../support/pieces';
 import { STANDARD_SPACING } from '#core/piece/items/lettering';
 
 const options = { kerning: true, ligatures: true };
@@ -20,6 +22,18 @@ describe('faces', () => {
       expect(face.metrics.capHeight).toBe(top.yMax);
       expect(face.metrics.capHeight / face.metrics.upem).toBeGreaterThan(0.5);
     }
+  });
+
+  it('are read though the memory of HarfBuzz grows meanwhile', () => {
+    // eslint-disable-next-line @typescript-eslint/unbound-method -- called on the face below
+    const { getName } = HbFace.prototype;
+    const growing = vi.spyOn(HbFace.prototype, 'getName').mockImplementation(function (this: HbFace, ...about) {
+      void new HbBlob(new Uint8Array(64 << 20));
+      return getName.apply(this, about);
+    });
+    const made = createFace('x', 'Own', readFileSync(`${HOME}/fonts/files/alfa-slab-one.ttf`));
+    growing.mockRestore();
+    expect(made.ok && made.value.family).toMatchObject({ name: 'Alfa Slab One', weight: 400 });
   });
 
   it('refuse what is not a font, and a font cut short', async () => {
