@@ -16,7 +16,13 @@ export interface DragSteps {
 /** Pixels that a pointer may tremble before a click becomes a drag. */
 const THRESHOLD = 3;
 
-/** Follows a pointer from its press to its release, wherever it goes. Escape takes back what the drag has done. */
+/** Keys that tell how something is dragged. */
+const HELD_WITH_IT = new Set(['Shift', 'Alt', 'AltGraph', 'Control', 'Meta']);
+
+/**
+ * Follows a pointer from its press to its release, wherever it goes. Escape takes back what the drag has done; commands
+ * by keys wait until it is over, so that none takes away what is in the hand.
+ */
 export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack }: DragSteps): void {
   const store = usePiece();
   const view = useView();
@@ -38,6 +44,11 @@ export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack
   };
   const onMove = (next: PointerEvent): void => {
     if (next.pointerId !== event.pointerId) return;
+    // The release was not heard: another window took it.
+    if (next.pointerType === 'mouse' && next.buttons === 0) {
+      stop(next);
+      return;
+    }
     if (!moved && Math.hypot(next.clientX - from.x, next.clientY - from.y) < THRESHOLD) return;
     if (!moved) view.dragHint = hint;
     moved = true;
@@ -60,9 +71,10 @@ export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack
     ended.value = true;
   };
   const onKey = (key: KeyboardEvent): void => {
-    if (key.key !== 'Escape') return;
+    if (HELD_WITH_IT.has(key.key)) return;
     key.preventDefault();
     key.stopImmediatePropagation();
+    if (key.key !== 'Escape') return;
     letGo();
     waiting = null;
     store.takeBack(gesture);

@@ -52,8 +52,11 @@ export function useCurveDrag({ at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, sn
 
   /** Bends a line, an arc or a stretch of a drawn curve through the place to which it is pulled. */
   function bend(curve: Curve, hold: Hold | null, to: Vec, gesture: string): void {
+    const now = findCurve(store.piece!, curve.id);
+    // Someone else may have removed it meanwhile.
+    if (!now) return;
     const shape = bendThrough(curve.shape, hold, to, snapMm() / 2);
-    const steps = shape && bendSteps(store.piece!, findCurve(store.piece!, curve.id)!, shape);
+    const steps = shape && bendSteps(store.piece!, now, shape);
     const problem = steps?.ok ? store.edit('Bend curve', steps.value, gesture) : steps?.problem;
     const said =
       shape?.kind === 'arc'

@@ -118,7 +118,9 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     const seated = shifts ? across.value : lettering;
     const anchor = slides ? { ...seated.anchor, at: along.value.at, startOffsetMm: 0 } : seated.anchor;
     const piece = store.piece!;
-    const now = findLettering(piece, lettering.id)!;
+    const now = findLettering(piece, lettering.id);
+    // Someone else may have removed it meanwhile.
+    if (!now) return;
     const ends = endsOf(lettering, { ...seated, anchor }, track);
     const problem = store.edit(
       edited(slides, shifts, over),

@@ -17,6 +17,25 @@ describe('gestures on the sheet', () => {
     expect((await item('c')).shape).toEqual(line);
   });
 
+  it('lets no key take away what is in the hand, and saves what a slider says without a press', async () => {
+    await open([curve(line, 'c'), lettering('TIDE', { curveId: 'c', bookends: { startU: 0, endU: 1 } })]);
+    await pick(/TIDE/);
+    await on.page.getByRole('slider', { name: 'Lean' }).fill('0.4');
+    const before = await items();
+    expect(before[1].spacing.lean).toBe(0.4);
+    const [from, to] = [await on.bench.point(20, 70), await on.bench.point(20, 60)];
+    await on.page.mouse.move(from.x, from.y);
+    await on.page.mouse.down();
+    await on.page.mouse.move(to.x, to.y, { steps: 4 });
+    await press('Delete', 'Control+z', 'Control+a');
+    await on.page.mouse.move(to.x, to.y + 6, { steps: 4 });
+    await on.bench.settle();
+    await on.page.mouse.up();
+    expect((await item('c')).shape.kind).toBe('arc');
+    await press('Control+z');
+    expect(await items()).toEqual(before);
+  });
+
   it('turns words inside by pulling them across, and over with Shift', async () => {
     await open([curve(circle(24)), lettering('TIDE')]);
     await on.bench.drag([42, 16], [42, 22.5], 12);
