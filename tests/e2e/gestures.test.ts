@@ -20,9 +20,9 @@ describe('gestures on the sheet', () => {
   it('lets no key take away what is in the hand, and saves what a slider says without a press', async () => {
     await open([curve(line, 'c'), lettering('TIDE', { curveId: 'c', bookends: { startU: 0, endU: 1 } })]);
     await pick(/TIDE/);
-    await on.page.getByRole('slider', { name: 'Lean' }).fill('0.4');
+    await on.page.getByRole('slider', { name: 'Tracking' }).fill('40');
     const before = await items();
-    expect(before[1].spacing.lean).toBe(0.4);
+    expect(before[1].spacing.tracking).toBe(40);
     const [from, to] = [await on.bench.point(20, 70), await on.bench.point(20, 60)];
     await on.page.mouse.move(from.x, from.y);
     await on.page.mouse.down();
