@@ -195,6 +195,7 @@ const distribute = (how: Distribution) =>
     <div class="row">
       <span class="label">Case</span>
       <el-select
+        :persistent="false"
         :model-value="differ((one) => one.letterCase) ? undefined : letterings[0]!.letterCase"
         placeholder="mixed"
         aria-label="Case of all"

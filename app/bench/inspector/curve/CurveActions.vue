@@ -77,6 +77,7 @@ const resize =
     <div class="acts">
       <button class="key" type="button" @click="parallel">Parallel</button>
       <el-select
+        :persistent="false"
         v-if="others.length > 0"
         class="pick"
         placeholder="Midway to…"
@@ -102,6 +103,7 @@ const resize =
         Convert to nodes
       </button>
       <el-select
+        :persistent="false"
         v-if="others.length > 0 && !follows"
         class="pick"
         placeholder="Centre on…"

@@ -25,6 +25,7 @@ function centreOnSheet(): void {
       transformSteps(store.piece!, curve, moveBy({ x: sheet.widthMm / 2 - at.x, y: sheet.heightMm / 2 - at.y })),
     );
 }
+const stage = useStages(2);
 </script>
 
 <template>
@@ -53,6 +54,7 @@ function centreOnSheet(): void {
     <div v-for="choice in kind.choices ?? []" :key="choice.label" class="row">
       <span class="label">{{ choice.label }}</span>
       <el-select
+        :persistent="false"
         :model-value="choice.get(curve.shape)"
         :aria-label="choice.label"
         @change="(value: string) => change(choice.set(curve.shape, value))">
@@ -65,8 +67,8 @@ function centreOnSheet(): void {
       <button class="key" type="button" @click="emit('letter')">Set lettering on it</button>
     </div>
   </section>
-  <CurveActions :curve="curve" @remove="emit('remove')" />
-  <InkPanel :item="curve" />
+  <CurveActions v-if="stage > 0" :curve="curve" @remove="emit('remove')" />
+  <InkPanel v-if="stage > 1" :item="curve" />
 </template>
 
 <style scoped>

@@ -72,6 +72,7 @@ function join(id: string): void {
     <div v-if="partners.length > 0" class="row">
       <span class="label">Join with</span>
       <el-select
+        :persistent="false"
         placeholder="nearest curve first"
         :model-value="undefined"
         aria-label="Join with another open curve"

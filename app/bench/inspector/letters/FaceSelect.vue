@@ -9,6 +9,7 @@ const faces = useFaces();
 
 <template>
   <el-select
+    :persistent="false"
     :model-value="faceId || undefined"
     aria-label="Typeface"
     popper-class="faces"

@@ -68,13 +68,13 @@ const setHold = (next: SeatHold, gesture?: string) =>
 <template>
   <div v-if="!STANCES[lettering.stance.kind].stacked" class="row">
     <span class="label">Height measured by</span>
-    <el-select :model-value="lettering.seat.by" aria-label="Height measured by" @change="setBy">
+    <el-select :persistent="false" :model-value="lettering.seat.by" aria-label="Height measured by" @change="setBy">
       <el-option v-for="one in BY" :key="one.value" :value="one.value" :label="one.label" />
     </el-select>
   </div>
   <div v-if="others.length > 0" class="row">
     <span class="label">Distance from</span>
-    <el-select :model-value="hold?.kind ?? 'none'" aria-label="Distance from" @change="setKind">
+    <el-select :persistent="false" :model-value="hold?.kind ?? 'none'" aria-label="Distance from" @change="setKind">
       <el-option v-for="one in KINDS" :key="one.value" :value="one.value" :label="one.label" />
     </el-select>
   </div>
@@ -82,6 +82,7 @@ const setHold = (next: SeatHold, gesture?: string) =>
     <span class="label">Gap to</span>
     <span class="pair">
       <el-select
+        :persistent="false"
         :model-value="hold.curveId"
         aria-label="Curve to touch"
         @change="
@@ -101,12 +102,14 @@ const setHold = (next: SeatHold, gesture?: string) =>
     <span class="label">Between</span>
     <span class="pair">
       <el-select
+        :persistent="false"
         :model-value="hold.curveId"
         aria-label="First curve of the band"
         @change="(id: string) => warnOf(setHold({ ...(hold as Extract<SeatHold, { kind: 'band' }>), curveId: id }))">
         <el-option v-for="one in curves" :key="one.id" :value="one.id" :label="one.name" />
       </el-select>
       <el-select
+        :persistent="false"
         :model-value="hold.otherId"
         aria-label="Second curve of the band"
         @change="(id: string) => warnOf(setHold({ ...(hold as Extract<SeatHold, { kind: 'band' }>), otherId: id }))">

@@ -140,7 +140,12 @@ const word = computed(
     <template v-if="anchored">
       <div class="row">
         <span class="label">{{ word }}</span>
-        <el-select :model-value="named" :aria-label="word" placeholder="between the named places" @change="choosePlace">
+        <el-select
+          :persistent="false"
+          :model-value="named"
+          :aria-label="word"
+          placeholder="between the named places"
+          @change="choosePlace">
           <el-option v-for="place in places" :key="place.name" :value="place.name" :label="place.name" />
         </el-select>
       </div>
@@ -167,6 +172,7 @@ const word = computed(
       <span class="label">Ends measured by</span>
       <span class="pair uneven">
         <el-select
+          :persistent="false"
           :model-value="lettering.anchor.by"
           aria-label="Ends measured by"
           @change="(value: 'ink' | 'advance') => store.set('Align', lettering.id, ['anchor', 'by'], value)">
