@@ -194,14 +194,13 @@ const distribute = (how: Distribution) =>
     </div>
     <div class="row">
       <span class="label">Case</span>
-      <el-select
-        :persistent="false"
+      <ChoiceList
         :model-value="differ((one) => one.letterCase) ? undefined : letterings[0]!.letterCase"
         placeholder="mixed"
         aria-label="Case of all"
         @change="(value: string) => setAll('Change case', ['letterCase'], value)">
         <el-option v-for="[value, name] in CASES" :key="value" :value="value" :label="name" />
-      </el-select>
+      </ChoiceList>
     </div>
     <InkField
       :label="differ((one) => one.fill) ? 'Fill (mixed)' : 'Fill'"

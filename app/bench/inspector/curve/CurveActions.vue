@@ -76,8 +76,7 @@ const resize =
     </header>
     <div class="acts">
       <button class="key" type="button" @click="parallel">Parallel</button>
-      <el-select
-        :persistent="false"
+      <ChoiceList
         v-if="others.length > 0"
         class="pick"
         placeholder="Midway to…"
@@ -85,7 +84,7 @@ const resize =
         aria-label="A curve midway to another"
         @change="midway">
         <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
-      </el-select>
+      </ChoiceList>
       <button v-if="!follows" class="key" type="button" @click="commands.duplicate.run()">Duplicate</button>
       <button v-if="!follows" class="key" type="button" @click="mirror">Mirror</button>
       <button
@@ -102,8 +101,7 @@ const resize =
         @click="run('Convert to nodes', toDrawnSteps(store.piece!, curve))">
         Convert to nodes
       </button>
-      <el-select
-        :persistent="false"
+      <ChoiceList
         v-if="others.length > 0 && !follows"
         class="pick"
         placeholder="Centre on…"
@@ -111,7 +109,7 @@ const resize =
         aria-label="Centre on another curve"
         @change="shareCentre">
         <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
-      </el-select>
+      </ChoiceList>
       <LockHideDelete
         :item="curve"
         @set="(label, field, value) => store.set(`${label} curve`, curve.id, [field], value)"

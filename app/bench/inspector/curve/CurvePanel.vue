@@ -53,13 +53,12 @@ const stage = useStages(2);
     </div>
     <div v-for="choice in kind.choices ?? []" :key="choice.label" class="row">
       <span class="label">{{ choice.label }}</span>
-      <el-select
-        :persistent="false"
+      <ChoiceList
         :model-value="choice.get(curve.shape)"
         :aria-label="choice.label"
         @change="(value: string) => change(choice.set(curve.shape, value))">
         <el-option v-for="option in choice.options" :key="option.value" :value="option.value" :label="option.label" />
-      </el-select>
+      </ChoiceList>
     </div>
     <NodeFields v-if="curve.shape.kind === 'drawn'" :curve="curve" :shape="curve.shape" />
     <div class="acts">

@@ -71,14 +71,13 @@ function join(id: string): void {
     </div>
     <div v-if="partners.length > 0" class="row">
       <span class="label">Join with</span>
-      <el-select
-        :persistent="false"
+      <ChoiceList
         placeholder="nearest curve first"
         :model-value="undefined"
         aria-label="Join with another open curve"
         @change="join">
         <el-option v-for="one in partners" :key="one.id" :value="one.id" :label="one.name" />
-      </el-select>
+      </ChoiceList>
     </div>
   </section>
 </template>

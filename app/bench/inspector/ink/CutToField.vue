@@ -15,9 +15,9 @@ const set = (id: string) =>
 <template>
   <div class="row">
     <span class="label">Cut to</span>
-    <el-select :persistent="false" :model-value="item.within ?? 'none'" aria-label="Cut to a curve" @change="set">
+    <ChoiceList :model-value="item.within ?? 'none'" aria-label="Cut to a curve" @change="set">
       <el-option value="none" label="no curve" />
       <el-option v-for="curve in closed" :key="curve.id" :value="curve.id" :label="curve.name" />
-    </el-select>
+    </ChoiceList>
   </div>
 </template>

@@ -84,9 +84,9 @@ const marginIn = (shape: Curve): number => shape.cuts.find((one) => one.itemId =
   </template>
   <div v-if="usable && open.length > 0" class="row">
     <span class="label">Cut out of</span>
-    <el-select :persistent="false" :model-value="''" placeholder="a filled shape" aria-label="Cut out of" @change="cut">
+    <ChoiceList :model-value="''" placeholder="a filled shape" aria-label="Cut out of" @change="cut">
       <el-option v-for="shape in open" :key="shape.id" :value="shape.id" :label="shape.name" />
-    </el-select>
+    </ChoiceList>
   </div>
 </template>
 

@@ -8,8 +8,7 @@ const faces = useFaces();
 </script>
 
 <template>
-  <el-select
-    :persistent="false"
+  <ChoiceList
     :model-value="faceId || undefined"
     aria-label="Typeface"
     popper-class="faces"
@@ -24,7 +23,7 @@ const faces = useFaces();
         ><span class="quiet">{{ face.character }}</span></span
       >
     </el-option>
-  </el-select>
+  </ChoiceList>
 </template>
 
 <style scoped>

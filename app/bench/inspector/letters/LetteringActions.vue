@@ -114,9 +114,9 @@ function pasteSeat(): void {
     </div>
     <div v-if="curves.length > 1" class="row">
       <span class="label">On the curve</span>
-      <el-select :persistent="false" :model-value="lettering.curveId" aria-label="On the curve" @change="moveTo">
+      <ChoiceList :model-value="lettering.curveId" aria-label="On the curve" @change="moveTo">
         <el-option v-for="one in curves" :key="one.id" :value="one.id" :label="one.name" />
-      </el-select>
+      </ChoiceList>
     </div>
   </section>
 </template>

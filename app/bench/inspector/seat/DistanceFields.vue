@@ -68,28 +68,27 @@ const setHold = (next: SeatHold, gesture?: string) =>
 <template>
   <div v-if="!STANCES[lettering.stance.kind].stacked" class="row">
     <span class="label">Height measured by</span>
-    <el-select :persistent="false" :model-value="lettering.seat.by" aria-label="Height measured by" @change="setBy">
+    <ChoiceList :model-value="lettering.seat.by" aria-label="Height measured by" @change="setBy">
       <el-option v-for="one in BY" :key="one.value" :value="one.value" :label="one.label" />
-    </el-select>
+    </ChoiceList>
   </div>
   <div v-if="others.length > 0" class="row">
     <span class="label">Distance from</span>
-    <el-select :persistent="false" :model-value="hold?.kind ?? 'none'" aria-label="Distance from" @change="setKind">
+    <ChoiceList :model-value="hold?.kind ?? 'none'" aria-label="Distance from" @change="setKind">
       <el-option v-for="one in KINDS" :key="one.value" :value="one.value" :label="one.label" />
-    </el-select>
+    </ChoiceList>
   </div>
   <div v-if="hold?.kind === 'touching'" class="row">
     <span class="label">Gap to</span>
     <span class="pair">
-      <el-select
-        :persistent="false"
+      <ChoiceList
         :model-value="hold.curveId"
         aria-label="Curve to touch"
         @change="
           (id: string) => warnOf(setHold({ ...(hold as Extract<SeatHold, { kind: 'touching' }>), curveId: id }))
         ">
         <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
-      </el-select>
+      </ChoiceList>
       <QuantityField
         label="Gap"
         :model-value="hold.gapMm"
@@ -101,20 +100,18 @@ const setHold = (next: SeatHold, gesture?: string) =>
   <div v-if="hold?.kind === 'band'" class="row">
     <span class="label">Between</span>
     <span class="pair">
-      <el-select
-        :persistent="false"
+      <ChoiceList
         :model-value="hold.curveId"
         aria-label="First curve of the band"
         @change="(id: string) => warnOf(setHold({ ...(hold as Extract<SeatHold, { kind: 'band' }>), curveId: id }))">
         <el-option v-for="one in curves" :key="one.id" :value="one.id" :label="one.name" />
-      </el-select>
-      <el-select
-        :persistent="false"
+      </ChoiceList>
+      <ChoiceList
         :model-value="hold.otherId"
         aria-label="Second curve of the band"
         @change="(id: string) => warnOf(setHold({ ...(hold as Extract<SeatHold, { kind: 'band' }>), otherId: id }))">
         <el-option v-for="one in curves" :key="one.id" :value="one.id" :label="one.name" />
-      </el-select>
+      </ChoiceList>
     </span>
   </div>
   <p v-if="unmet" class="unmet" role="alert" data-unmet>{{ unmet }}</p>

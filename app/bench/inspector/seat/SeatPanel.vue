@@ -140,14 +140,13 @@ const word = computed(
     <template v-if="anchored">
       <div class="row">
         <span class="label">{{ word }}</span>
-        <el-select
-          :persistent="false"
+        <ChoiceList
           :model-value="named"
           :aria-label="word"
           placeholder="between the named places"
           @change="choosePlace">
           <el-option v-for="place in places" :key="place.name" :value="place.name" :label="place.name" />
-        </el-select>
+        </ChoiceList>
       </div>
       <div class="row">
         <span class="label">{{ closed ? 'Angle, offset' : 'Place, offset' }}</span>
@@ -171,13 +170,12 @@ const word = computed(
     <div v-if="!kept || anchored" class="row">
       <span class="label">Ends measured by</span>
       <span class="pair uneven">
-        <el-select
-          :persistent="false"
+        <ChoiceList
           :model-value="lettering.anchor.by"
           aria-label="Ends measured by"
           @change="(value: 'ink' | 'advance') => store.set('Align', lettering.id, ['anchor', 'by'], value)">
           <el-option value="ink" label="ink" /><el-option value="advance" label="advance" />
-        </el-select>
+        </ChoiceList>
         <QuantityField
           v-if="anchored"
           label="Anchor distance"
