@@ -7,7 +7,7 @@ const column = defineModel<number | null>({ required: true });
 <template>
   <div class="row">
     <span class="label words">{{ said }}</span>
-    <el-select
+    <ChoiceList
       :model-value="column ?? 'none'"
       :aria-label="label"
       @change="
@@ -17,7 +17,7 @@ const column = defineModel<number | null>({ required: true });
       ">
       <el-option value="none" :label="none" />
       <el-option v-for="(name, i) in columns" :key="name" :value="i" :label="name" />
-    </el-select>
+    </ChoiceList>
   </div>
 </template>
 

@@ -78,11 +78,11 @@ const takeLimit = (): void => {
 <template>
   <div class="row">
     <span class="label">Profile</span>
-    <el-select :model-value="profile?.profileId ?? PAPER" aria-label="Profile" @change="choose">
+    <ChoiceList :model-value="profile?.profileId ?? PAPER" aria-label="Profile" @change="choose">
       <el-option :value="PAPER" :label="`Paper: ${STOCKS[store.piece!.process.stock].title}`" />
       <el-option v-for="one in offered" :key="one.id" :value="one.id" :label="one.name" />
       <el-option :value="ADD" label="Add a profile (.icc)…" />
-    </el-select>
+    </ChoiceList>
     <input ref="input" type="file" accept=".icc,.icm" aria-label="Profile to add" hidden @change="add" />
   </div>
   <p v-if="mostInk !== null && mostInk !== limit" class="quiet said" role="status">

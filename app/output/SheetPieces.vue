@@ -118,17 +118,17 @@ function setTwoSided(on: boolean): void {
         >
         <div v-if="twoSided" class="row">
           <span class="label">Back</span>
-          <el-select
+          <ChoiceList
             :model-value="row.back ? (shelfIds.get(row.back) ?? row.back.name) : 'blank'"
             :aria-label="`Back of ${row.piece.name}`"
             @change="(id: string) => setBack(n, id)">
             <el-option value="blank" label="Blank" />
             <el-option v-for="one in ofSize(row.piece.sheet)" :key="one.id" :value="one.id" :label="one.name" />
-          </el-select>
+          </ChoiceList>
         </div>
       </li>
     </ul>
-    <el-select
+    <ChoiceList
       v-if="free.length > 0"
       model-value=""
       :disabled="isFull"
@@ -141,7 +141,7 @@ function setTwoSided(on: boolean): void {
         :key="one.id"
         :value="one.id"
         :label="`${one.name}, ${one.widthMm} × ${one.heightMm} mm`" />
-    </el-select>
+    </ChoiceList>
     <TickField :model-value="twoSided" @change="setTwoSided">Backs, by work and turn</TickField>
     <p v-if="twoSided" class="quiet said">
       Backs lie on the right half. Printed once, the sheet is turned over from left to right and printed again with the

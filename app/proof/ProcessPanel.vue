@@ -31,17 +31,17 @@ function setStock(stock: ShippedStock): void {
 <template>
   <aside class="process" aria-label="Process">
     <h2>Process</h2>
-    <el-select
+    <ChoiceList
       :model-value="piece.process.kind"
       aria-label="Process"
       @change="(kind: ProcessKind) => set(usualProcess(kind, piece.process.stock))">
       <el-option v-for="(name, kind) in NAMES" :key="kind" :value="kind" :label="name" />
-    </el-select>
+    </ChoiceList>
     <div class="row" title="Colours on the screen, separated pictures and the profile in print files go by it">
       <span class="label">Paper</span>
-      <el-select :model-value="piece.process.stock" aria-label="Paper of the press" @change="setStock">
+      <ChoiceList :model-value="piece.process.stock" aria-label="Paper of the press" @change="setStock">
         <el-option v-for="({ title }, stock) in STOCKS" :key="stock" :value="stock" :label="title" />
-      </el-select>
+      </ChoiceList>
     </div>
     <div class="row">
       <span class="label">Minimum stroke</span

@@ -115,7 +115,15 @@ describe('ink on the bench', () => {
     const after = await on.bench.piece();
     expect(after.inks.map((ink: any) => ink.name)).not.toContain('Brass');
     expect(after.items[2].fill).toBe(after.inks.at(-1).id);
+    // Escape is for the dialog also where the list of a choice has the keys, and for the list while it is open.
+    await dialog.getByRole('combobox', { name: 'What the ink is for' }).focus();
+    await on.page.keyboard.press('ArrowDown');
+    await on.page.getByRole('option', { name: 'white beneath' }).waitFor();
     await on.page.keyboard.press('Escape');
+    await on.page.getByRole('option', { name: 'white beneath' }).waitFor({ state: 'detached' });
+    expect(await dialog.isVisible()).toBe(true);
+    await on.page.keyboard.press('Escape');
+    await dialog.waitFor({ state: 'hidden' });
   });
 
   it('cuts lettering out of a disc with a margin, live', async () => {

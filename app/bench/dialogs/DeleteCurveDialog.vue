@@ -44,9 +44,9 @@ function end(after: AfterDeletion): void {
         <button class="key main" type="button" :disabled="!to" @click="end({ kind: 'move', to: to! })">
           Move the lettering to
         </button>
-        <el-select v-model="to" aria-label="Curve to move the lettering to">
+        <ChoiceList v-model="to" aria-label="Curve to move the lettering to">
           <el-option v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
-        </el-select>
+        </ChoiceList>
       </div>
       <button class="key" type="button" @click="end({ kind: 'straight', lineId: nanoid(8) })">
         Set it straight on a line

@@ -61,9 +61,9 @@ const tintOf = computed(() => props.inks.find((one) => one.id === props.ink.tint
   <template v-else>
     <div class="row">
       <span class="label">Used for</span>
-      <el-select :model-value="ink.purpose" aria-label="What the ink is for" @change="setUse">
+      <ChoiceList :model-value="ink.purpose" aria-label="What the ink is for" @change="setUse">
         <el-option v-for="one in USES" :key="one.value" :value="one.value" :label="one.name" />
-      </el-select>
+      </ChoiceList>
     </div>
     <p v-if="ink.purpose !== 'print'" class="quiet said">
       It has a plate and a layer of its own, called by its name, and is left out of pictures. The mix shows it on the

@@ -183,13 +183,13 @@ const paper = (hex: string | null): void => {
         <div class="gone">
           <template v-if="uses > 0">
             <span class="quiet">Used {{ uses === 1 ? 'once' : `${uses} times` }}; replace by</span>
-            <el-select v-model="instead" aria-label="Ink to use instead" placeholder="no ink"
+            <ChoiceList v-model="instead" aria-label="Ink to use instead" placeholder="no ink"
               ><el-option
                 v-for="ink in inks.filter((one) => one.id !== chosen!.id)"
                 :key="ink.id"
                 :value="ink.id"
                 :label="ink.name"
-            /></el-select>
+            /></ChoiceList>
           </template>
           <span v-else class="quiet">Used nowhere.</span>
           <button v-if="!chosen.tint" class="key" type="button" @click="addTint">New tint</button>
