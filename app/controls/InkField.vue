@@ -32,7 +32,7 @@ function edit(): void {
 <template>
   <div class="row">
     <span class="label">{{ label }}</span>
-    <el-popover :persistent="false" v-model:visible="shown" trigger="click" placement="bottom-end" :width="232">
+    <el-popover v-model:visible="shown" :persistent="false" trigger="click" placement="bottom-end" :width="232">
       <template #reference>
         <button
           type="button"

@@ -1,8 +1,11 @@
+import { findItem } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
 import { newGesture } from './newGesture';
 
 export interface DragSteps {
+  /** The item that is in the hand: a drag does nothing more once someone else has removed it. */
+  readonly of?: string;
   /** What the keys do while it lasts, told at the foot of the sheet; '' for nothing. */
   readonly hint?: string;
   /** Called for every move once the pointer has left its place. `gesture` names this drag in the undo list. */
@@ -16,6 +19,9 @@ export interface DragSteps {
 /** Pixels that a pointer may tremble before a click becomes a drag. */
 const THRESHOLD = 3;
 
+/** Whether a mouse moves without a button: its release was not heard, another window took it. */
+const letsGo = ({ pointerType, buttons }: PointerEvent): boolean => pointerType === 'mouse' && buttons === 0;
+
 /** Keys that tell how something is dragged. */
 const HELD_WITH_IT = new Set(['Shift', 'Alt', 'AltGraph', 'Control', 'Meta']);
 
@@ -23,7 +29,7 @@ const HELD_WITH_IT = new Set(['Shift', 'Alt', 'AltGraph', 'Control', 'Meta']);
  * Follows a pointer from its press to its release, wherever it goes. Escape takes back what the drag has done; commands
  * by keys wait until it is over, so that none takes away what is in the hand.
  */
-export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack }: DragSteps): void {
+export function startDrag(event: PointerEvent, { of, hint = '', move, end, takenBack }: DragSteps): void {
   const store = usePiece();
   const view = useView();
   const gesture = newGesture();
@@ -36,19 +42,15 @@ export function startDrag(event: PointerEvent, { hint = '', move, end, takenBack
   // A fast pointer reports more often than the screen is drawn: the last report of a frame counts.
   const run = (): void => {
     frame = 0;
-    if (waiting) {
+    if (waiting && (of === undefined || findItem(store.piece!, of))) {
       sheetFirst(() => ended.value);
       move(waiting, gesture);
     }
     waiting = null;
   };
   const onMove = (next: PointerEvent): void => {
-    if (next.pointerId !== event.pointerId) return;
-    // The release was not heard: another window took it.
-    if (next.pointerType === 'mouse' && next.buttons === 0) {
-      stop(next);
-      return;
-    }
+    if (letsGo(next)) stop(next);
+    if (next.pointerId !== event.pointerId || letsGo(next)) return;
     if (!moved && Math.hypot(next.clientX - from.x, next.clientY - from.y) < THRESHOLD) return;
     if (!moved) view.dragHint = hint;
     moved = true;

@@ -38,6 +38,7 @@ export function useCurveDrag({ at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, sn
     const other = curve.shape.kind !== 'line' ? null : handleId === 'start' ? curve.shape.to : curve.shape.from;
     const label = handleId === 'centre' ? 'Move curve' : handleId.startsWith('node') ? 'Move node' : 'Change curve';
     startDrag(event, {
+      of: curve.id,
       move: (next, gesture) => {
         const here = at(next);
         const snapped = snap({ x: here.x + offset.x, y: here.y + offset.y }, next, curve.id);
@@ -52,11 +53,8 @@ export function useCurveDrag({ at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, sn
 
   /** Bends a line, an arc or a stretch of a drawn curve through the place to which it is pulled. */
   function bend(curve: Curve, hold: Hold | null, to: Vec, gesture: string): void {
-    const now = findCurve(store.piece!, curve.id);
-    // Someone else may have removed it meanwhile.
-    if (!now) return;
     const shape = bendThrough(curve.shape, hold, to, snapMm() / 2);
-    const steps = shape && bendSteps(store.piece!, now, shape);
+    const steps = shape && bendSteps(store.piece!, findCurve(store.piece!, curve.id)!, shape);
     const problem = steps?.ok ? store.edit('Bend curve', steps.value, gesture) : steps?.problem;
     const said =
       shape?.kind === 'arc'
@@ -83,6 +81,7 @@ export function useCurveDrag({ at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, sn
     const bends = shape.kind === 'line' || shape.kind === 'arc' || hold !== null;
     const parent = shape.kind === 'parallel' ? store.trackOf(shape.of) : null;
     startDrag(event, {
+      of: curve.id,
       hint: bends ? 'Shift moves it whole, Alt lets nothing snap, Esc takes it back.' : '',
       move: (next, gesture) => {
         const to = at(next);
@@ -122,6 +121,7 @@ export function useCurveDrag({ at, tidyMm, tidied, tidiedUnlessDrawn, snapMm, sn
     const { piece } = store;
     const begun = distance(track.centre, at(event));
     startDrag(event, {
+      of: curve.id,
       move: (next, gesture) => {
         const to = at(next);
         const k = Math.max(0.02, Math.round((distance(track.centre, to) / begun) * 200) / 200);

@@ -118,9 +118,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     const seated = shifts ? across.value : lettering;
     const anchor = slides ? { ...seated.anchor, at: along.value.at, startOffsetMm: 0 } : seated.anchor;
     const piece = store.piece!;
-    const now = findLettering(piece, lettering.id);
-    // Someone else may have removed it meanwhile.
-    if (!now) return;
+    const now = findLettering(piece, lettering.id)!;
     const ends = endsOf(lettering, { ...seated, anchor }, track);
     const problem = store.edit(
       edited(slides, shifts, over),
@@ -153,6 +151,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     if (!track || lettering.locked) return;
     const from = at(event);
     startDrag(event, {
+      of: lettering.id,
       move: (next, gesture) => slide(lettering, track, from, at(next), next.altKey ? 0 : snapMm(), gesture),
       end: hush,
     });
@@ -173,6 +172,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
     let onto: Curve | null = null;
     let drag = '';
     startDrag(event, {
+      of: lettering.id,
       hint: single ? '' : KEYS,
       move: (next, gesture) => {
         const to = at(next),

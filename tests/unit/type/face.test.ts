@@ -25,7 +25,6 @@ describe('faces', () => {
   });
 
   it('are read though the memory of HarfBuzz grows meanwhile', () => {
-    // eslint-disable-next-line @typescript-eslint/unbound-method -- called on the face below
     const { getName } = HbFace.prototype;
     const growing = vi.spyOn(HbFace.prototype, 'getName').mockImplementation(function (this: HbFace, ...about) {
       void new HbBlob(new Uint8Array(64 << 20));
