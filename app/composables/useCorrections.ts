@@ -1,3 +1,4 @@
+import { until } from '@vueuse/core';
 import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
 import { groundOf, type SpacingCorrections, type Faces } from '#core/setting/settingOf';
@@ -22,11 +23,20 @@ import { heavyWork, Stopped } from '~/workers/door';
 /** When it is tried again after the worker could not be reached, ms. */
 const AGAIN_MS = 4000;
 
+/** How long evening out rests while something is dragged, as a multiple of how long it took: the sheet comes first. */
+const REST_SHARE = 2;
+
 /** What evening out came to for a lettering as it was then. */
 interface Known {
   readonly lettering: Lettering;
   readonly track: Track;
   readonly correction: SpacingCorrection | null;
+}
+
+/** A lettering to be evened out as it is now, on its curve as that is now. */
+interface Wanting {
+  readonly lettering: Lettering;
+  readonly track: Track;
 }
 
 /** Gaps whose evening out was stopped stay as the typeface has them, until the words or the curve change. */
@@ -130,7 +140,7 @@ export function useCorrections(
   });
 
   /** The next lettering whose correction is not that of how it is now. */
-  function next(): { lettering: Lettering; track: Track } | null {
+  function next(): Wanting | null {
     for (const item of piece.value?.items ?? []) {
       if (!isLettering(item) || !needsSettling(item) || item.spacing.evenOut === 0) continue;
       const ground = groundOf(item, tracks.value, faces());
@@ -142,30 +152,31 @@ export function useCorrections(
     return null;
   }
 
+  async function evenOut(now: Piece, { lettering, track }: Wanting): Promise<void> {
+    const curve = findCurve(now, lettering.curveId);
+    const { correction, shape } = await heavyWork()
+      .evenOutLettering(onlyWith(now, lettering), lettering.id)
+      .catch(unevenedWhenStopped);
+    const found = { lettering, track, correction: correction && new Map(correction) };
+    known.value = new Map(known.value).set(lettering.id, found);
+    const items = piece.value?.items ?? [];
+    if (!curve || !(shape || curve.equalRooms) || !items.includes(lettering) || !items.includes(curve)) return;
+    finish(lettering, shape);
+    // It was found for the curve at that size.
+    const after = tracks.value.get(curve.id);
+    if (shape && after?.ok && findCurve(piece.value!, curve.id)?.shape === shape)
+      known.value = new Map(known.value).set(lettering.id, { ...found, track: after.value });
+  }
+
   async function work(): Promise<void> {
     if (busy.value) return;
     busy.value = true;
     try {
       for (let one = next(); one && piece.value; one = next()) {
-        const { lettering, track } = one;
-        const curve = findCurve(piece.value, lettering.curveId);
-        const { correction, shape } = await heavyWork()
-          .evenOutLettering(onlyWith(piece.value, lettering), lettering.id)
-          .catch(unevenedWhenStopped);
-        const found = { lettering, track, correction: correction && new Map(correction) };
-        known.value = new Map(known.value).set(lettering.id, found);
-        if (
-          !curve ||
-          !(shape || curve.equalRooms) ||
-          !piece.value.items.includes(lettering) ||
-          !piece.value.items.includes(curve)
-        )
-          continue;
-        finish(lettering, shape);
-        // It was found for the curve at that size.
-        const now = tracks.value.get(curve.id);
-        if (shape && now?.ok && findCurve(piece.value, curve.id)?.shape === shape)
-          known.value = new Map(known.value).set(lettering.id, { ...found, track: now.value });
+        const since = performance.now();
+        await evenOut(piece.value, one);
+        if (inHand.value !== null)
+          await until(inHand).toBe(null, { timeout: REST_SHARE * (performance.now() - since), flush: 'sync' });
       }
     } catch (error) {
       // The worker's program comes from the server, which may be away just now.

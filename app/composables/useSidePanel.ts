@@ -44,8 +44,9 @@ export function showSidePanels(): void {
  * case.
  *
  * @param settled whether it has been worked out; read reactively
+ * @param latestMs how long it is waited for at most, ms
  */
-export function sheetFirst(settled: () => boolean): void {
+export function sheetFirst(settled: () => boolean, latestMs = LATEST_MS): void {
   if (held) return;
   held = true;
   for (const part of parts) part.pause();
@@ -55,7 +56,7 @@ export function sheetFirst(settled: () => boolean): void {
       if (settled()) release();
       else
         void until(settled)
-          .toBe(true, { timeout: LATEST_MS, flush: 'sync' })
+          .toBe(true, { timeout: latestMs, flush: 'sync' })
           .then(() => {
             afterPaint(release);
           });

@@ -1,3 +1,4 @@
+import { refAutoReset } from '@vueuse/core';
 import { findItem } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -15,6 +16,11 @@ export interface DragSteps {
   /** Called in place of `end` when Escape has taken the drag back. */
   readonly takenBack?: () => void;
 }
+
+/** What stands beside the sheet follows when the hand has not moved for this long, ms: one reads it then. */
+const PAUSE_MS = 100;
+/** How long it waits at most while the hand moves, ms. */
+const LATEST_MS = 1000;
 
 /** Pixels that a pointer may tremble before a click becomes a drag. */
 const THRESHOLD = 3;
@@ -35,15 +41,16 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
   const gesture = newGesture();
   const from = { x: event.clientX, y: event.clientY };
   let moved = false;
-  /** While it lasts, what stands beside the sheet follows only now and then: the sheet has to keep up with the hand. */
-  const ended = ref(false);
+  /** While it does, what stands beside the sheet follows only now and then: the sheet has to keep up with the hand. */
+  const moving = refAutoReset(false, PAUSE_MS);
   let waiting: PointerEvent | null = null;
   let frame = 0;
   // A fast pointer reports more often than the screen is drawn: the last report of a frame counts.
   const run = (): void => {
     frame = 0;
     if (waiting && (of === undefined || findItem(store.piece!, of))) {
-      sheetFirst(() => ended.value);
+      moving.value = true;
+      sheetFirst(() => !moving.value, LATEST_MS);
       move(waiting, gesture);
     }
     waiting = null;
@@ -52,13 +59,17 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     if (letsGo(next)) stop(next);
     if (next.pointerId !== event.pointerId || letsGo(next)) return;
     if (!moved && Math.hypot(next.clientX - from.x, next.clientY - from.y) < THRESHOLD) return;
-    if (!moved) view.dragHint = hint;
+    if (!moved) {
+      view.dragHint = hint;
+      inHand.value = of ?? '';
+    }
     moved = true;
     waiting = next;
     if (!frame) frame = requestAnimationFrame(run);
   };
   const letGo = (): void => {
     view.dragHint = '';
+    inHand.value = null;
     if (frame) cancelAnimationFrame(frame);
     window.removeEventListener('pointermove', onMove);
     window.removeEventListener('pointerup', stop);
@@ -70,7 +81,7 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     letGo();
     run();
     end?.(last, moved);
-    ended.value = true;
+    moving.value = false;
   };
   const onKey = (key: KeyboardEvent): void => {
     if (HELD_WITH_IT.has(key.key)) return;
@@ -82,7 +93,7 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     store.takeBack(gesture);
     view.label = null;
     takenBack?.();
-    ended.value = true;
+    moving.value = false;
   };
   window.addEventListener('pointermove', onMove);
   window.addEventListener('pointerup', stop);

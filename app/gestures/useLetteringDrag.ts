@@ -47,6 +47,9 @@ function pulled(track: Track, from: Vec, to: Vec): { readonly awayMm: number; re
 const edited = (slides: boolean, shifts: boolean, over: boolean): EditLabel =>
   over ? 'Turn over' : slides && shifts ? 'Move lettering' : slides ? 'Slide along the curve' : 'Shift baseline';
 
+/** Why lettering does not follow along its curve. */
+const FILLED = 'kept filled between its bookends: move these';
+
 /** What the keys do while lettering is dragged. */
 const KEYS = 'Shift turns it over, Ctrl puts it on the curve beneath, Alt lets nothing snap, Esc takes it back.';
 
@@ -97,7 +100,7 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
   /** Slides it along its curve; what is kept filled stays between its bookends. */
   function slide(lettering: Lettering, track: Track, from: Vec, to: Vec, snap: number, gesture: string): void {
     if (fixed(lettering, track)) {
-      tell('kept filled between its bookends: move these', to);
+      tell(FILLED, to);
       return;
     }
     const grip = slideAlong(lettering, track, from, to, snap);
@@ -130,7 +133,8 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
       gesture,
     );
     const said = [...(slides ? [along.label] : []), ...(shifts ? [across.label] : [])].join(', ');
-    tell(problem?.message ?? said, to, (slides && along.snapped) || (shifts && across.snapped));
+    // What does not follow says why.
+    tell(problem?.message ?? (said || FILLED), to, (slides && along.snapped) || (shifts && across.snapped));
   }
 
   /** The seat to which it is pulled; the bands of what else stands on its curve draw it. */

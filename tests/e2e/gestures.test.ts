@@ -36,6 +36,65 @@ describe('gestures on the sheet', () => {
     expect(await items()).toEqual(before);
   });
 
+  it('lets go of what someone else removes, and of what was released where it could not hear', async () => {
+    await open([curve(circle(24)), curve(circle(12), 'disc')]);
+    const [id, press, to] = [
+      on.page.url().split('/').at(-1),
+      await on.bench.point(42, 18),
+      await on.bench.point(42, 22),
+    ];
+    await on.page.mouse.move(press.x, press.y);
+    await on.page.mouse.down();
+    await on.page.mouse.move(to.x, to.y, { steps: 4 });
+    await on.bench.settle();
+    await on.bench.kept();
+    const { revision, piece } = (await on.server.call('GET', `/pieces/${id}`)).body;
+    expect(piece.items[0].shape).not.toEqual(circle(24));
+    const change = {
+      ...{ entryId: 'theirs', kind: 'do', label: 'Delete', selectionBefore: [], selectionAfter: [] },
+      steps: [{ kind: 'remove', item: piece.items[0], index: 0 }],
+    };
+    const body = { clientId: 'other', baseRevision: revision, changes: [{ changeId: 'theirs', change }] };
+    expect(await on.server.call('POST', `/pieces/${id}/changes`, body)).toMatchObject({ status: 200 });
+    await expect.poll(() => on.page.locator('.left li .name').allTextContents()).toEqual(['disc']);
+    await on.page.mouse.move(to.x, to.y + 9, { steps: 4 });
+    await on.page.mouse.up();
+    expect((await items()).map((one) => one.id)).toEqual(['disc']);
+
+    const rim = await on.bench.point(42, 30);
+    await on.page.mouse.move(rim.x, rim.y);
+    await on.page.mouse.down();
+    await on.page.mouse.move(rim.x, rim.y + 6, { steps: 4 });
+    await on.bench.settle();
+    const dragged = await item('disc');
+    expect(dragged.shape).not.toEqual(circle(12));
+    await on.page.evaluate(
+      ([x, y]) => {
+        window.dispatchEvent(
+          new PointerEvent('pointermove', { pointerId: 1, pointerType: 'mouse', buttons: 0, clientX: x, clientY: y }),
+        );
+      },
+      [rim.x, rim.y + 6],
+    );
+    await on.page.mouse.move(rim.x, rim.y + 30, { steps: 4 });
+    await on.page.mouse.up();
+    expect(await item('disc')).toEqual(dragged);
+  });
+
+  it('says why words that fill the room between their bookends do not slide', async () => {
+    const fit = { kept: true, baseRadiusMm: null, rules: [{ by: 'size', least: 0.3, most: 2 }] } as const;
+    await open([curve(circle(24)), lettering('TIDE', { bookends: { startU: 0.6, endU: 0.4 }, fit })]);
+    const before = await items();
+    const [from, to] = [await on.bench.point(42, 15), await on.bench.point(46, 15)];
+    await on.page.mouse.move(from.x, from.y);
+    await on.page.mouse.down();
+    await on.page.mouse.move(to.x, to.y, { steps: 6 });
+    await on.page.getByText('kept filled between its bookends: move these').waitFor();
+    await on.page.mouse.up();
+    expect(await items()).toEqual(before);
+    await expect.poll(() => on.page.getByRole('button', { name: 'Undo' }).isDisabled()).toBe(true);
+  });
+
   it('turns words inside by pulling them across, and over with Shift', async () => {
     await open([curve(circle(24)), lettering('TIDE')]);
     await on.bench.drag([42, 16], [42, 22.5], 12);
