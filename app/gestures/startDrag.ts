@@ -31,6 +31,12 @@ const letsGo = ({ pointerType, buttons }: PointerEvent): boolean => pointerType 
 /** Keys that tell how something is dragged. */
 const HELD_WITH_IT = new Set(['Shift', 'Alt', 'AltGraph', 'Control', 'Meta']);
 
+/** Says what is in the hand, null for nothing, and what the keys do meanwhile. */
+function hold(what: string | null, hint = ''): void {
+  inHand.value = what;
+  useView().dragHint = hint;
+}
+
 /**
  * Follows a pointer from its press to its release, wherever it goes. Escape takes back what the drag has done; commands
  * by keys wait until it is over, so that none takes away what is in the hand.
@@ -43,6 +49,7 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
   let moved = false;
   /** While it does, what stands beside the sheet follows only now and then: the sheet has to keep up with the hand. */
   const moving = refAutoReset(false, PAUSE_MS);
+  const hearing = new AbortController();
   let waiting: PointerEvent | null = null;
   let frame = 0;
   // A fast pointer reports more often than the screen is drawn: the last report of a frame counts.
@@ -59,22 +66,15 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     if (letsGo(next)) stop(next);
     if (next.pointerId !== event.pointerId || letsGo(next)) return;
     if (!moved && Math.hypot(next.clientX - from.x, next.clientY - from.y) < THRESHOLD) return;
-    if (!moved) {
-      view.dragHint = hint;
-      inHand.value = of ?? '';
-    }
+    if (!moved) hold(of ?? '', hint);
     moved = true;
     waiting = next;
     if (!frame) frame = requestAnimationFrame(run);
   };
   const letGo = (): void => {
-    view.dragHint = '';
-    inHand.value = null;
+    hold(null);
     if (frame) cancelAnimationFrame(frame);
-    window.removeEventListener('pointermove', onMove);
-    window.removeEventListener('pointerup', stop);
-    window.removeEventListener('pointercancel', stop);
-    window.removeEventListener('keydown', onKey, true);
+    hearing.abort();
   };
   const stop = (last: PointerEvent): void => {
     if (last.pointerId !== event.pointerId) return;
@@ -95,8 +95,9 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     takenBack?.();
     moving.value = false;
   };
-  window.addEventListener('pointermove', onMove);
-  window.addEventListener('pointerup', stop);
-  window.addEventListener('pointercancel', stop);
-  window.addEventListener('keydown', onKey, true);
+  const { signal } = hearing;
+  window.addEventListener('pointermove', onMove, { signal });
+  window.addEventListener('pointerup', stop, { signal });
+  window.addEventListener('pointercancel', stop, { signal });
+  window.addEventListener('keydown', onKey, { signal, capture: true });
 }

@@ -132,9 +132,14 @@ export function useLetteringDrag({ at, snapMm, tell, hush, curveNear }: SheetPoi
       ],
       gesture,
     );
-    const said = [...(slides ? [along.label] : []), ...(shifts ? [across.label] : [])].join(', ');
+    const ways = [...(slides ? [along] : []), ...(shifts ? [across] : [])];
     // What does not follow says why.
-    tell(problem?.message ?? (said || FILLED), to, (slides && along.snapped) || (shifts && across.snapped));
+    const said = ways.map(({ label }) => label).join(', ') || FILLED;
+    tell(
+      problem?.message ?? said,
+      to,
+      ways.some(({ snapped }) => snapped),
+    );
   }
 
   /** The seat to which it is pulled; the bands of what else stands on its curve draw it. */
