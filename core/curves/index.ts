@@ -83,3 +83,12 @@ export function tracksOf(piece: Piece): ReadonlyMap<string, Result<Track>> {
   byPiece.set(piece, tracks);
   return tracks;
 }
+
+/**
+ * The track of one curve of a piece.
+ *
+ * @returns why there is none: `unknown-curve` where the piece has it no more, or as `trackOf`
+ */
+export const trackIn = (piece: Piece, { id }: Curve): Result<Track> =>
+  tracksOf(piece).get(id) ??
+  fail({ code: 'unknown-curve', message: 'This curve has been deleted meanwhile. Select another one.' });

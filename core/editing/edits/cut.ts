@@ -1,5 +1,5 @@
 import { wrap } from '../../geometry/wrap';
-import { trackOf, tracksOf } from '../../curves';
+import { trackIn, trackOf } from '../../curves';
 import { clockAtFraction, fractionOf } from '../../curves/clock';
 import type { Track } from '../../shapes/kind';
 import { drawnFrom } from '../../curves/toDrawn';
@@ -108,7 +108,7 @@ export function cutSteps(
   cuts: readonly number[],
   { newId, names }: CutOptions,
 ): Result<Step[]> {
-  const made = tracksOf(piece).get(curve.id)!;
+  const made = trackIn(piece, curve);
   if (!made.ok) return made;
   const track = made.value;
   const bounds = stretches(cuts, track.path.path.closed, LEAST_PART_MM / track.path.lengthMm);
@@ -132,7 +132,7 @@ export function cutSteps(
   const followers = whole ? [] : followersOf(piece, curve.id);
   return ok([
     ...followers.flatMap((follower) => {
-      const followed = tracksOf(piece).get(follower.id)!;
+      const followed = trackIn(piece, follower);
       return followed.ok ? [setStep(piece, follower.id, ['shape'], drawnFrom(followed.value.path.path, asNodes))] : [];
     }),
     ...(whole ? [] : [setStep(piece, curve.id, ['shape'], curves[0]!.shape)]),
@@ -144,7 +144,7 @@ export function cutSteps(
 
 /** Cuts a closed curve into its top and its bottom half, between 9 and 3 o'clock. */
 export function cutInHalvesSteps(piece: Piece, curve: Curve, newId: () => string): Result<Step[]> {
-  const track = tracksOf(piece).get(curve.id)!;
+  const track = trackIn(piece, curve);
   if (!track.ok) return track;
   if (!track.value.path.path.closed)
     return fail({ code: 'not-closed', message: 'Only a closed curve has a top and a bottom half.' });
@@ -160,7 +160,7 @@ export function cutInHalvesSteps(piece: Piece, curve: Curve, newId: () => string
  * o'clock.
  */
 export function cutEquallySteps(piece: Piece, curve: Curve, count: number, newId: () => string): Result<Step[]> {
-  const track = tracksOf(piece).get(curve.id)!;
+  const track = trackIn(piece, curve);
   if (!track.ok) return track;
   const { closed } = track.value.path.path;
   const from = closed ? fractionOf(track.value, { kind: 'clock', deg: 0 }) - 1 / (2 * count) : 0;

@@ -1,4 +1,4 @@
-import { trackOf, tracksOf } from '../../curves';
+import { trackIn, trackOf, tracksOf } from '../../curves';
 import { drawn } from '../../shapes/drawn';
 import { drawnFrom } from '../../curves/toDrawn';
 import { pathEnds } from '../../geometry/extent';
@@ -79,9 +79,8 @@ function joinedNodes(a: DrawnShape, b: DrawnShape): DrawnShape {
  * @returns `not-open` when one of them is closed, `follows` when one follows the other
  */
 export function joinSteps(piece: Piece, curve: Curve, other: Curve): Result<Step[]> {
-  const tracks = tracksOf(piece);
-  const a = tracks.get(curve.id)!,
-    b = tracks.get(other.id)!;
+  const a = trackIn(piece, curve),
+    b = trackIn(piece, other);
   if (!a.ok) return a;
   if (!b.ok) return b;
   if (a.value.path.path.closed || b.value.path.path.closed)
@@ -98,7 +97,7 @@ export function joinSteps(piece: Piece, curve: Curve, other: Curve): Result<Step
   const joined = trackOf(shape);
   if (!joined.ok) return joined;
   const steps: Step[] = followersOf(piece, other.id).flatMap((follower) => {
-    const track = tracks.get(follower.id)!;
+    const track = trackIn(piece, follower);
     return track.ok ? [setStep(piece, follower.id, ['shape'], drawnFrom(track.value.path.path, asNodes))] : [];
   });
   steps.push(...releaseSteps(piece, other.id, letteringsOn(piece, other.id)));
@@ -118,7 +117,7 @@ export function joinable(piece: Piece, curve: Curve): readonly Curve[] {
   const own = tracks.get(curve.id);
   if (!own?.ok || own.value.path.path.closed) return [];
   const near = (other: Curve): number => {
-    const track = tracks.get(other.id)!;
+    const track = trackIn(piece, other);
     return track.ok
       ? Math.min(...pathEnds(own.value.path).flatMap((p) => pathEnds(track.value.path).map((q) => distance(p, q))))
       : Infinity;

@@ -1,4 +1,4 @@
-import { curveKind, trackOf, tracksOf } from '../../curves';
+import { curveKind, trackIn, trackOf } from '../../curves';
 import { fractionOf } from '../../curves/clock';
 import type { Track } from '../../shapes/kind';
 import { mapPoint, scaleAbout, turnAbout, type Similarity } from '../../shapes/similarity';
@@ -29,7 +29,6 @@ import { acrossSide, flipped, reseated, rewrite } from './reseat';
 
 /** Edits of curves that keep lettering where it is, as steps. None of them changes the piece that it is given. */
 
-const trackIn = (piece: Piece, curve: Curve): Result<Track> => tracksOf(piece).get(curve.id)!;
 const back = (u: number): number => (u === 0 ? 1 : u === 1 ? 0 : 1 - u);
 
 /** A lettering on its curve travelled the other way, standing where it stood. */
@@ -56,7 +55,7 @@ function onReversed(lettering: Lettering, sidesSwap: boolean, lengthMm: number):
  * A curve travelled the other way. Its lettering, and the curves that follow it, stay where they are. Of a kind that has
  * but one direction, its words are read the other way round: turned over, in the band that they are in.
  *
- * @returns `one-way` for a curve that follows another one, and for one of those kinds without words
+ * @returns `one-way` for a curve that follows another one, and for one of those kinds without words; as `trackIn`
  */
 export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
   const kind = curveKind(curve.shape);
@@ -69,6 +68,7 @@ export function reverseSteps(piece: Piece, curve: Curve): Result<Step[]> {
         message: `${curve.name} runs as the curve that it follows. Reverse that one, or convert this one to nodes first.`,
       });
     }
+    if (!track.ok) return track;
     const words = letteringsOn(piece, curve.id);
     if (words.length > 0)
       return ok(

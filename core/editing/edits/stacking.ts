@@ -1,4 +1,4 @@
-import { tracksOf } from '../../curves';
+import { trackIn } from '../../curves';
 import { setStep, type Step } from '../../piece/steps';
 import { isCurve, isLettering, isOrnaments, isTracing, type Curve, type Item, type Piece } from '../../piece/types';
 import { movedTo } from './operations';
@@ -88,7 +88,7 @@ export function curveOfDrop(piece: Piece, from: number, to: number, asked: boole
 
 /** Puts words or ornaments on another curve; no steps where it cannot be measured. */
 export function ontoCurveSteps(piece: Piece, item: Item, curve: Curve): Step[] {
-  const track = tracksOf(piece).get(curve.id)!;
+  const track = trackIn(piece, curve);
   if (isLettering(item) && track.ok) return rewrite(piece, item, movedTo(item, curve.id, track.value));
   return isOrnaments(item) && track.ok ? [setStep(piece, item.id, ['curveId'], curve.id)] : [];
 }

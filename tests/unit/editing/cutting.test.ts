@@ -2,6 +2,8 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { tracksOf } from '#core/curves/index';
 import { alignSteps, distributeSteps } from '#core/editing/edits/arrange';
 import { cutEquallySteps, cutInHalvesSteps, cutSteps } from '#core/editing/edits/cut';
+import { resizeSteps, reverseSteps, toDrawnSteps, turnSteps } from '#core/editing/edits/operations';
+import { ontoCurveSteps } from '#core/editing/edits/stacking';
 import { settingOf } from '#core/setting/settingOf';
 import { joinable, joinSteps } from '#core/editing/edits/join';
 import { extentOf } from '#core/geometry/extent';
@@ -250,5 +252,25 @@ describe('arranging', () => {
     expect(b.min.y - a.max.y).toBeCloseTo(c.min.y - b.max.y, 6);
     expect([a.min.y, c.max.y]).toEqual([expect.closeTo(10, 6), expect.closeTo(65, 6)]);
     expect(distributeSteps(three, ['ring', 'b'], 'across')).toEqual([]);
+  });
+});
+
+describe('edits of a curve that someone else has deleted', () => {
+  it('say so, and make no steps', () => {
+    const [ring, disc] = [curve(circle(24)), curve(circle(12), 'disc')];
+    const without = piece([disc]);
+    for (const made of [
+      reverseSteps(without, curve(wave, 'wave')),
+      resizeSteps(without, ring, 2, true),
+      toDrawnSteps(without, ring),
+      turnSteps(without, ring, 30),
+      cutSteps(without, ring, [0.5], { newId: () => 'new' }),
+      cutInHalvesSteps(without, ring, () => 'new'),
+      cutEquallySteps(without, ring, 3, () => 'new'),
+      joinSteps(without, ring, disc),
+      joinSteps(without, disc, ring),
+    ])
+      expect(made).toMatchObject({ ok: false, problem: { code: 'unknown-curve' } });
+    expect(ontoCurveSteps(without, lettering('TIDE'), ring)).toEqual([]);
   });
 });
