@@ -1,4 +1,3 @@
-import { until } from '@vueuse/core';
 import type { ComputedRef, ShallowRef } from 'vue';
 import type { Track } from '#core/curves/index';
 import { groundOf, type SpacingCorrections, type Faces } from '#core/setting/settingOf';
@@ -23,7 +22,7 @@ import { heavyWork, Stopped } from '~/workers/door';
 /** When it is tried again after the worker could not be reached, ms. */
 const AGAIN_MS = 4000;
 
-/** How long evening out rests while something is dragged, as a multiple of how long it took: the sheet comes first. */
+/** How long evening out rests at most while something is dragged, as a multiple of how long it took: the sheet comes first. */
 const REST_SHARE = 2;
 
 /** What evening out came to for a lettering as it was then. */
@@ -175,8 +174,7 @@ export function useCorrections(
       for (let one = next(); one && piece.value; one = next()) {
         const since = performance.now();
         await evenOut(piece.value, one);
-        if (inHand.value !== null)
-          await until(inHand).toBe(null, { timeout: REST_SHARE * (performance.now() - since), flush: 'sync' });
+        await handPauses(REST_SHARE * (performance.now() - since));
       }
     } catch (error) {
       // The worker's program comes from the server, which may be away just now.

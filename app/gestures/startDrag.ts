@@ -1,4 +1,3 @@
-import { refAutoReset } from '@vueuse/core';
 import { findItem } from '#core/piece/types';
 import { usePiece } from '~/stores/piece';
 import { useView } from '~/stores/view';
@@ -17,9 +16,7 @@ export interface DragSteps {
   readonly takenBack?: () => void;
 }
 
-/** What stands beside the sheet follows when the hand has not moved for this long, ms: one reads it then. */
-const PAUSE_MS = 100;
-/** How long it waits at most while the hand moves, ms. */
+/** How long what stands beside the sheet waits at most for a pause of the hand, ms. */
 const LATEST_MS = 1000;
 
 /** Pixels that a pointer may tremble before a click becomes a drag. */
@@ -31,12 +28,6 @@ const letsGo = ({ pointerType, buttons }: PointerEvent): boolean => pointerType 
 /** Keys that tell how something is dragged. */
 const HELD_WITH_IT = new Set(['Shift', 'Alt', 'AltGraph', 'Control', 'Meta']);
 
-/** Says what is in the hand, null for nothing, and what the keys do meanwhile. */
-function hold(what: string | null, hint = ''): void {
-  inHand.value = what;
-  useView().dragHint = hint;
-}
-
 /**
  * Follows a pointer from its press to its release, wherever it goes. Escape takes back what the drag has done; commands
  * by keys wait until it is over, so that none takes away what is in the hand.
@@ -47,8 +38,6 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
   const gesture = newGesture();
   const from = { x: event.clientX, y: event.clientY };
   let moved = false;
-  /** While it does, what stands beside the sheet follows only now and then: the sheet has to keep up with the hand. */
-  const moving = refAutoReset(false, PAUSE_MS);
   const hearing = new AbortController();
   let waiting: PointerEvent | null = null;
   let frame = 0;
@@ -56,8 +45,8 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
   const run = (): void => {
     frame = 0;
     if (waiting && (of === undefined || findItem(store.piece!, of))) {
-      moving.value = true;
-      sheetFirst(() => !moving.value, LATEST_MS);
+      handMoves.value = true;
+      sheetFirst(() => !handMoves.value, LATEST_MS);
       move(waiting, gesture);
     }
     waiting = null;
@@ -66,13 +55,13 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     if (letsGo(next)) stop(next);
     if (next.pointerId !== event.pointerId || letsGo(next)) return;
     if (!moved && Math.hypot(next.clientX - from.x, next.clientY - from.y) < THRESHOLD) return;
-    if (!moved) hold(of ?? '', hint);
+    if (!moved) view.dragHint = hint;
     moved = true;
     waiting = next;
     if (!frame) frame = requestAnimationFrame(run);
   };
   const letGo = (): void => {
-    hold(null);
+    view.dragHint = '';
     if (frame) cancelAnimationFrame(frame);
     hearing.abort();
   };
@@ -81,7 +70,7 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     letGo();
     run();
     end?.(last, moved);
-    moving.value = false;
+    handMoves.value = false;
   };
   const onKey = (key: KeyboardEvent): void => {
     if (HELD_WITH_IT.has(key.key)) return;
@@ -93,7 +82,7 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     store.takeBack(gesture);
     view.label = null;
     takenBack?.();
-    moving.value = false;
+    handMoves.value = false;
   };
   const { signal } = hearing;
   window.addEventListener('pointermove', onMove, { signal });

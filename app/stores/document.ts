@@ -126,6 +126,7 @@ export function createDocument(piece: ShallowRef<Piece | null>, ports: DocumentP
       later: (run, ms) => {
         setTimeout(run, ms);
       },
+      pause: handPauses,
     });
     ports.select([]);
     await takeUp(pieceId, opening);

@@ -51,6 +51,8 @@ export interface KeeperPorts {
   /** Keeps what is not yet acknowledged, and what was set aside, across a crash of the browser. */
   readonly stash: (pending: readonly PendingChange[], aside: readonly SetAside[]) => void;
   readonly later: (run: () => void, ms: number) => void;
+  /** Waits for a moment at which sending keeps nobody from anything: what is done meanwhile goes out together. */
+  readonly pause: () => Promise<void>;
 }
 
 const SOON_MS = 120;
@@ -116,7 +118,7 @@ export class Keeper {
 
   private flushIn(ms: number): void {
     this.ports.later(() => {
-      void this.flush();
+      void this.ports.pause().then(() => this.flush());
     }, ms);
   }
 
@@ -199,8 +201,10 @@ export class Keeper {
     const again = await this.heard(answer, batch, base);
     this.stash();
     if (answer.kind !== 'unreachable' || before !== this.state) this.ports.changed();
-    if (again === 0) await this.flush();
-    else if (again !== null) this.flushIn(again);
+    if (again === 0) {
+      await this.ports.pause();
+      await this.flush();
+    } else if (again !== null) this.flushIn(again);
   }
 
   /** Follows an answer. Gives after how many ms the next is to be sent; null for never. */

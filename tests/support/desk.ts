@@ -60,6 +60,7 @@ export class Desk {
       later: (_run, ms) => {
         this.pauses.push(ms);
       },
+      pause: async () => {},
       setAside: ({ why }) => {
         lost.push(why);
       },
