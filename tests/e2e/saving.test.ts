@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { circle, curve, lettering, piece } from '../support/pieces';
+import { freePort } from '../support/postgres';
 import { killedWhileTyping } from './killing';
 import { Bench, freshFolder, made, openBrowser, openPage, Server } from './support';
 
@@ -79,7 +80,7 @@ describe('saving', () => {
   });
 
   it('refuses a second server on the same folder, with a plain message', async () => {
-    const second = new Server(server.folder, server.port + 1);
+    const second = new Server(server.folder, await freePort());
     const child = second.spawn();
     const code = await new Promise((resolve) => child.once('exit', resolve));
     expect(code).toBe(1);
