@@ -22,7 +22,7 @@ import { heavyWork, Stopped } from '~/workers/door';
 /** When it is tried again after the worker could not be reached, ms. */
 const AGAIN_MS = 4000;
 
-/** How long evening out rests at most while something is dragged, as a multiple of how long it took: the sheet comes first. */
+/** While something is dragged, evening out rests at most so many times as long as it took: the sheet comes first. */
 const REST_SHARE = 2;
 
 /** What evening out came to for a lettering as it was then. */

@@ -16,9 +16,6 @@ export interface DragSteps {
   readonly takenBack?: () => void;
 }
 
-/** How long what stands beside the sheet waits at most for a pause of the hand, ms. */
-const LATEST_MS = 1000;
-
 /** Pixels that a pointer may tremble before a click becomes a drag. */
 const THRESHOLD = 3;
 
@@ -46,7 +43,7 @@ export function startDrag(event: PointerEvent, { of, hint = '', move, end, taken
     frame = 0;
     if (waiting && (of === undefined || findItem(store.piece!, of))) {
       handMoves.value = true;
-      sheetFirst(() => !handMoves.value, LATEST_MS);
+      sheetFirst(() => !handMoves.value, LATEST_PAUSE_MS);
       move(waiting, gesture);
     }
     waiting = null;
