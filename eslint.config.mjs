@@ -160,6 +160,21 @@ export default ts.config(
     },
   },
   {
+    // The list of formats is read where nothing is written, as by the help of the command line: what draws is loaded
+    // when a format is asked for a file.
+    files: ['core/output/formats/*.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: ['../../drawing/*', '../../setting/*', '../../ink/*', '../../piece/*'], allowTypeImports: true },
+          ],
+        },
+      ],
+    },
+  },
+  {
     // Rules that need types: no promise is forgotten, no member of a union.
     files: ['{app,core,cli,server,fonts,tests}/**/*.{ts,vue}'],
     languageOptions: {

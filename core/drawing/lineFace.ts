@@ -6,12 +6,11 @@ import { STANDARD_FIT } from '../piece/seat';
 import { isLettering, type Lettering, type Piece } from '../piece/types';
 import { linesOf, worstLine, type SetLettering } from '../setting/line/set';
 import { settingOf, type Faces } from '../setting/settingOf';
+import { LINE_FACE } from '../type/lineFace';
 import { combine } from './booleans';
 import { pointsOf } from './singleLines';
 import { traceLettering } from './traceLetters';
 
-/** The face that ships whose strokes are as good as single lines. */
-export const LINE_FACE = 'montserrat-thin';
 /** Strokes no wider than this part of the height of the capitals, over so much of their length, make good single lines. */
 const THIN = 1 / 6,
   OVER = 0.9;

@@ -2,7 +2,6 @@ import { printedOnly, type Drawing } from '../drawing/drawPiece';
 import { screenHex } from '../ink/colour';
 import { plain } from '../drawing/painted';
 import type { DrawnInk } from '../drawing/sink';
-import type { FileOptions } from './formats/kind';
 import { plateDrawing, type Plate } from './plates';
 import { MARKS_MM, marksFromMm, printMarks, type Marks } from './marks/printMarks';
 import { dayOf, slugOf, tracePatch } from './marks/slug';
@@ -16,8 +15,8 @@ export interface PreviewOptions {
   /** From the trim to the marks, and their width, mm; as usual where they are left out. */
   readonly marksAwayMm?: number;
   readonly marksWidthMm?: number;
-  /** With marks: the line that names the work, and the bar of inks. */
-  readonly slug?: { readonly day: string } | null;
+  /** With marks: the line that names the work and, with a date, its day; and the bar of inks. */
+  readonly slug?: { readonly date: string | null } | null;
   /** Outlines as a tool follows them, instead of painted ones. */
   readonly lines?: boolean;
   /** Pictures as they will look once they are separated. */
@@ -31,26 +30,6 @@ export interface PreviewOptions {
   /** Lines that are drawn on every plate, mm of the sheet. */
   readonly crop?: readonly (readonly [number, number, number, number])[];
 }
-
-/** How a file that is printed from, with marks and slug where they are asked for, looks. */
-export const printPreview = (
-  { lines }: { readonly lines: NonNullable<PreviewOptions['crop']> },
-  {
-    marks,
-    marksAwayMm,
-    marksWidthMm,
-    slug,
-    date,
-    imposition,
-  }: Pick<FileOptions, 'marks' | 'marksAwayMm' | 'marksWidthMm' | 'slug' | 'date' | 'imposition'>,
-): PreviewOptions => ({
-  marks: marks && !imposition,
-  marksAwayMm,
-  marksWidthMm,
-  slug: slug && !imposition ? { day: dayOf(date) } : null,
-  printed: true,
-  crop: lines,
-});
 
 const TRIM = 'fill="none" stroke="#b4452a" stroke-dasharray="1.2 0.8"';
 
@@ -148,7 +127,7 @@ export function writePreview(
     ...elements,
     '</g>',
     ...markElements({ lines: [...strokes, ...crop], circles }, Math.max(thin / 2, marksWidthMm ?? 0)),
-    ...(marks && slug ? slugElements(drawing, slug.day, fromMm, thin, plate ?? null) : []),
+    ...(marks && slug ? slugElements(drawing, dayOf(slug.date), fromMm, thin, plate ?? null) : []),
     trim && bleedMm > 0 ? `<rect ${box(0)} ${TRIM} stroke-width="${thin / 1.5}"/>` : '',
     '</svg>',
   ].join('');

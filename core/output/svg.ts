@@ -3,6 +3,7 @@ import { sendDrawing, type Drawing } from '../drawing/drawPiece';
 import type { DrawnInk, Paint, PaintedPicture, PictureFrame, Sink } from '../drawing/sink';
 import { fromHex } from '../ink/colour';
 import { LUMA } from '../ink/separate';
+import { isLettering, type Piece } from '../piece/types';
 import { pictureUri, plateUri, printedUri } from './pictures';
 import { TextBuffer } from './textBuffer';
 
@@ -168,6 +169,13 @@ class ElementSink extends PathDataSink {
     this.clear();
   }
 }
+
+/** The words that a piece shows, a line each lettering. */
+export const wordsShown = ({ items }: Piece): readonly string[] =>
+  items
+    .filter(isLettering)
+    .filter(({ hidden, wording }) => !hidden && wording.trim() !== '')
+    .map(({ wording }) => wording.replace(/\s+/g, ' ').trim());
 
 export interface SvgOptions {
   /** Places after the point in mm; 4 by default. */

@@ -1,5 +1,5 @@
-import { seenBesideLines } from '../../drawing/singleLines';
 import { ok } from '../../result';
+import { forTools } from '../cut/forTools';
 import { utf8, type FileFormat } from './kind';
 
 export const cutSvg: FileFormat = {
@@ -16,6 +16,6 @@ export const cutSvg: FileFormat = {
   preview: () => ({ lines: true }),
   async write({ drawing }, { seen }) {
     const { writeCutSvg } = await import('../cut/cutSvg');
-    return ok(utf8(writeCutSvg(seen ? seenBesideLines(drawing) : drawing)));
+    return ok(utf8(writeCutSvg(await forTools(drawing, seen))));
   },
 };

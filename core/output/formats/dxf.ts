@@ -1,5 +1,5 @@
-import { seenBesideLines } from '../../drawing/singleLines';
 import { ok } from '../../result';
+import { forTools } from '../cut/forTools';
 import { utf8, type FileFormat } from './kind';
 
 export const dxf: FileFormat = {
@@ -17,19 +17,14 @@ export const dxf: FileFormat = {
   async plotter({ drawing }, { toleranceMm, seen, weedingBox, marks, imposition }) {
     const [{ toolContours }, { plotterRun }] = await Promise.all([import('../cut/contours'), import('../cut/plotter')]);
     const extras = { weedingBox, marks: marks && !imposition };
-    const contours = toolContours(seen ? seenBesideLines(drawing) : drawing, toleranceMm, extras);
+    const contours = toolContours(await forTools(drawing, seen), toleranceMm, extras);
     return plotterRun(contours, drawing.sheet.heightMm);
   },
   async write({ drawing }, { toleranceMm, arcs, layers, seen, weedingBox, marks, imposition }) {
     const { writeDxf } = await import('../cut/dxf');
     return ok(
       utf8(
-        writeDxf(seen ? seenBesideLines(drawing) : drawing, toleranceMm, {
-          layers,
-          weedingBox,
-          arcs,
-          marks: marks && !imposition,
-        }),
+        writeDxf(await forTools(drawing, seen), toleranceMm, { layers, weedingBox, arcs, marks: marks && !imposition }),
       ),
     );
   },

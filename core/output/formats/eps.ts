@@ -1,6 +1,5 @@
 import { ok } from '../../result';
-import { printPreview } from '../preview';
-import type { FileFormat } from './kind';
+import { printPreview, type FileFormat } from './kind';
 
 export const eps: FileFormat = {
   name: 'EPS',

@@ -1,10 +1,10 @@
 import { strToU8 } from 'fflate';
 import type { StockName } from '../../ink/stocks';
 import type { Drawing } from '../../drawing/drawPiece';
-import { LINE_FACE } from '../../drawing/lineFace';
 import type { CarriedImage } from '../../import/pieceFile';
 import type { Piece } from '../../piece/types';
 import type { Result } from '../../result';
+import { LINE_FACE } from '../../type/lineFace';
 import type { Faces } from '../../setting/settingOf';
 import type { Imposition } from '../sheets/imposition';
 import type { copyMarks } from '../sheets/sheetMarks';
@@ -95,7 +95,10 @@ export interface FileSource {
   readonly lines: ReturnType<typeof copyMarks>;
 }
 
-/** A format in which a piece can leave. One file a format; formats/index.ts lists them. */
+/**
+ * A format in which a piece can leave. One file a format; formats/index.ts lists them. The list is read where nothing is
+ * written, so a format loads what draws and writes only when it is asked to.
+ */
 export interface FileFormat {
   readonly name: string;
   /** What it is for, in a few words. */
@@ -126,6 +129,19 @@ export interface FileFormat {
   /** Its program is loaded when it is first asked for. */
   readonly write: (source: FileSource, options: FileOptions, tools: FileTools) => Promise<Result<Uint8Array>>;
 }
+
+/** How a file that is printed from, with marks and slug where they are asked for, looks. */
+export const printPreview: FileFormat['preview'] = (
+  { lines },
+  { marks, marksAwayMm, marksWidthMm, slug, date, imposition },
+) => ({
+  marks: marks && !imposition,
+  marksAwayMm,
+  marksWidthMm,
+  slug: slug && !imposition ? { date } : null,
+  printed: true,
+  crop: lines,
+});
 
 /** The bytes of a text. */
 export const utf8 = (text: string): Uint8Array => strToU8(text);

@@ -1,8 +1,5 @@
-import { ownOf } from '../../ink/stocks';
 import { fail, ok } from '../../result';
-import { printPreview } from '../preview';
-import { pressProfile } from '../pressProfile';
-import type { FileFormat } from './kind';
+import { printPreview, type FileFormat } from './kind';
 
 export const pdf: FileFormat = {
   name: 'PDF for print',
@@ -18,6 +15,7 @@ export const pdf: FileFormat = {
   preview: printPreview,
   async write({ drawing, lines }, asked, { profile }) {
     const { marks, marksAwayMm, marksWidthMm, slug, date, trapMm, imposition, standard } = asked;
+    const { ownOf } = await import('../../ink/stocks');
     const own = ownOf(drawing.stock);
     if (standard === 'x1a' && own && Number(own.version) >= 4)
       return fail({
@@ -25,7 +23,7 @@ export const pdf: FileFormat = {
         value: own.version,
         message: `“${own.name}” is a profile of version ${own.version}, and PDF/X-1a takes those of version 2 alone. Choose PDF/X-4, or ask for a profile of version 2.`,
       });
-    const { writePdfPages } = await import('../pdf/pdf');
+    const [{ writePdfPages }, { pressProfile }] = await Promise.all([import('../pdf/pdf'), import('../pressProfile')]);
     const options = {
       marks: marks && !imposition,
       marksAwayMm,

@@ -1,5 +1,4 @@
 import type { FileFormat } from './kind';
-import { pictured } from '../../drawing/pictured';
 
 export const png: FileFormat = {
   name: 'PNG',
@@ -14,7 +13,7 @@ export const png: FileFormat = {
   plates: false,
   preview: (_, { transparent, technical }) => ({ transparent, printedOnly: !technical }),
   async write({ drawing }, options, { renderPixels }) {
-    const { writePng } = await import('../raster/png');
+    const [{ writePng }, { pictured }] = await Promise.all([import('../raster/png'), import('../../drawing/pictured')]);
     return writePng(pictured(drawing, options), options, renderPixels);
   },
 };

@@ -1,4 +1,3 @@
-import { pictured } from '../../drawing/pictured';
 import { ok } from '../../result';
 import type { FileFormat } from './kind';
 
@@ -15,7 +14,10 @@ export const reviewPdf: FileFormat = {
   plates: false,
   preview: (_, { technical }) => ({ printedOnly: !technical }),
   async write({ drawing, piece }, { technical, date }, { remarks }) {
-    const { writeReview } = await import('../pdf/review');
+    const [{ writeReview }, { pictured }] = await Promise.all([
+      import('../pdf/review'),
+      import('../../drawing/pictured'),
+    ]);
     const shown = pictured(drawing, { technical, bleed: false });
     return ok(await writeReview(shown, { remarks: await remarks(piece), date: date ? new Date(date) : null }));
   },

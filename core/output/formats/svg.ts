@@ -1,7 +1,5 @@
 import { ok } from '../../result';
-import { isLettering } from '../../piece/types';
 import { utf8, type FileFormat } from './kind';
-import { pictured } from '../../drawing/pictured';
 
 export const svg: FileFormat = {
   name: 'SVG outlines',
@@ -16,14 +14,10 @@ export const svg: FileFormat = {
   plates: false,
   preview: (_, { technical }) => ({ printedOnly: !technical }),
   async write({ drawing, piece }, options) {
-    const { writeSvg } = await import('../svg');
-    const words = piece.items.filter(isLettering).filter(({ hidden, wording }) => !hidden && wording.trim() !== '');
-    return ok(
-      utf8(
-        writeSvg(pictured(drawing, options), {
-          words: words.map(({ wording }) => wording.replace(/\s+/g, ' ').trim()),
-        }),
-      ),
-    );
+    const [{ writeSvg, wordsShown }, { pictured }] = await Promise.all([
+      import('../svg'),
+      import('../../drawing/pictured'),
+    ]);
+    return ok(utf8(writeSvg(pictured(drawing, options), { words: wordsShown(piece) })));
   },
 };

@@ -1,6 +1,3 @@
-import { unzlibSync } from 'fflate';
-import { pictured } from '../../drawing/pictured';
-import { pressProfile } from '../pressProfile';
 import type { FileFormat } from './kind';
 
 export const tiff: FileFormat = {
@@ -16,7 +13,12 @@ export const tiff: FileFormat = {
   plates: true,
   preview: (_, { technical }) => ({ printed: true, printedOnly: !technical }),
   async write({ drawing }, options, { renderPixels, profile }) {
-    const { writeTiff } = await import('../raster/tiff');
+    const [{ writeTiff }, { pictured }, { pressProfile }, { unzlibSync }] = await Promise.all([
+      import('../raster/tiff'),
+      import('../../drawing/pictured'),
+      import('../pressProfile'),
+      import('fflate'),
+    ]);
     return writeTiff(
       pictured(drawing, options),
       { dpi: options.dpi, profile: unzlibSync(await pressProfile(drawing.stock, profile)) },

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { drawPiece } from '#core/drawing/drawPiece';
-import { inLineFace, LINE_FACE } from '#core/drawing/lineFace';
+import { inLineFace } from '#core/drawing/lineFace';
+import { LINE_FACE } from '#core/type/lineFace';
 import { isLettering, type Lettering } from '#core/piece/types';
 import { worstLine } from '#core/setting/line/set';
 import { settingOf, type Faces } from '#core/setting/settingOf';
