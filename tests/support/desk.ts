@@ -20,6 +20,12 @@ export class Desk {
   hates: (change: PendingChange) => 'refused' | 'failed' | null = () => null;
   requests = 0;
   pauses: number[] = [];
+  /** What is to be done after each of them; tests do it themselves. */
+  due: (() => void)[] = [];
+  /** Whether something keeps moving in the hand; what would go out waits then. */
+  handMoves = false;
+  /** Ends the wait of what would have gone out. */
+  rests: (() => void)[] = [];
 
   take(clientId: string, base: number, changes: readonly PendingChange[]): Answer {
     this.requests++;
@@ -57,10 +63,11 @@ export class Desk {
       transact: (now, steps) => transact(now, steps, { faces: new Map() }),
       changed: () => {},
       stash: () => {},
-      later: (_run, ms) => {
+      later: (run, ms) => {
         this.pauses.push(ms);
+        this.due.push(run);
       },
-      pause: async () => {},
+      pause: async () => (this.handMoves ? new Promise((resolve) => this.rests.push(resolve)) : undefined),
       setAside: ({ why }) => {
         lost.push(why);
       },

@@ -96,8 +96,8 @@ export interface FileSource {
 }
 
 /**
- * A format in which a piece can leave. One file a format; formats/index.ts lists them. The list is read where nothing is
- * written, so a format loads what draws and writes only when it is asked to.
+ * A format in which a piece can leave. One file a format; formats/index.ts lists them. The list is read where nothing
+ * is written, so a format loads what draws and writes only when it is asked to.
  */
 export interface FileFormat {
   readonly name: string;

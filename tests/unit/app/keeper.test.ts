@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { twinSteps } from '#core/editing/edits/twin';
 import { EMPTY_HISTORY, recordChange } from '#core/piece/history';
 import { applySteps, setStep } from '#core/piece/steps/index';
@@ -15,6 +15,22 @@ describe('the keeper', () => {
     expect([words(keeper.piece), keeper.state, words(desk.piece)]).toEqual(['NEW', 'saving', 'TIDE']);
     await keeper.flush();
     expect([keeper.state, words(desk.piece), keeper.revision]).toEqual(['saved', 'NEW', 1]);
+  });
+
+  it('sends what a drag changes when the hand pauses, as one', async () => {
+    const desk = new Desk();
+    const keeper = desk.keeper('a');
+    desk.handMoves = true;
+    for (const text of ['N', 'NE', 'NEW']) {
+      keeper.make(typed(keeper, text, 'one-drag'));
+      desk.due.shift()!();
+    }
+    await Promise.resolve();
+    expect([desk.requests, desk.rests.length, words(keeper.piece)]).toEqual([0, 3, 'NEW']);
+    for (const rest of desk.rests) rest();
+    await vi.waitFor(() => {
+      expect([keeper.state, words(desk.piece), desk.requests]).toEqual(['saved', 'NEW', 1]);
+    });
   });
 
   it('takes a piece to which a change has been applied as it is', async () => {
