@@ -7,7 +7,7 @@ import { equalRoomsSteps } from '#core/editing/edits/equalRooms';
 import { finishRooms, roomsRule } from '#core/editing/rules/rooms';
 import { colourOf, matchLetterings } from '#core/editing/edits/match';
 import { makeOrnaments } from '#core/piece/make';
-import { setStep, type Step, type Made } from '#core/piece/steps/index';
+import { setStep, type SetStep, type Step, type Made } from '#core/piece/steps/index';
 import {
   findCurve,
   findLettering,
@@ -182,6 +182,19 @@ describe('rooms that are kept equal', () => {
     expect(at(put, 'w1')).toEqual({ kind: 'clock', deg: 77 });
     expect(at(put, 'w0')).not.toEqual(at(p, 'w0'));
   });
+  it('leave the first where it is when several were put elsewhere, and one whose bookends alone were put', () => {
+    const p = kept(circle(32));
+    const two = edited(p, setStep(p, 'w1', ['anchor'], clock(120)), setStep(p, 'w2', ['anchor'], clock(250)));
+    expect([at(two, 'w0'), uneven(two) < 1e-4]).toEqual([at(p, 'w0'), true]);
+    const room = { startU: 0.1, endU: 0.5 };
+    const put = edited(p, setStep(p, 'w1', ['bookends'], room), setStep(p, 'w1', ['wording'], 'SEDGES'));
+    expect([at(put, 'w1'), findLettering(put, 'w1')!.bookends]).toEqual([at(p, 'w1'), room]);
+    expect(at(put, 'w0')).not.toEqual(at(p, 'w0'));
+    // What comes new onto the curve has not been put elsewhere.
+    const fresh = lettering('EBB', { id: 'w3', anchor: clock(300), bookends: { startU: 0.75, endU: 0.9 } });
+    const more = edited(p, { kind: 'insert', index: p.items.length, item: fresh });
+    expect([at(more, 'w0'), rooms(more).length, uneven(more) < 1e-4]).toEqual([at(p, 'w0'), 4, true]);
+  });
   it('change nothing where nothing on the curve has changed, where they are not kept, and where there is no room', () => {
     const p = kept(circle(32));
     const name = [setStep(p, null, ['name'], 'Another')];
@@ -327,6 +340,12 @@ describe('matching', () => {
         bookends: { startU: 0.68, endU: 0.32 },
       }),
     ]);
+  const edited = (p: Piece, step: Step): Piece => done(p, { ok: true, value: [step] });
+  const matched = (p: Piece, ids: readonly string[]) => {
+    const made = matchLetterings(p, ids, 'colour', 'least', all);
+    if (!made.ok) throw new Error(made.problem.message);
+    return made.value.steps as readonly SetStep[];
+  };
   const take = (by: 'size' | 'tracking' | 'width' | 'colour', to: 'least' | 'filling') => {
     const p = pair();
     const made = matchLetterings(p, ['top', 'foot'], by, to, all);
@@ -354,6 +373,44 @@ describe('matching', () => {
       return ground.ok ? colourOf(one, ground.value)! : 0;
     });
     expect(Math.abs(colours[0]! / colours[1]! - 1)).toBeLessThan(0.005);
+  });
+  it('gives what was taken to all of them, and leaves out what is no lettering', () => {
+    const p = pair();
+    const made = matchLetterings(p, ['ring', 'top', 'gone', 'foot'], 'size', 'least', all);
+    expect(made.ok && (made.value.steps as readonly SetStep[]).map(({ id, path, value }) => [id, path, value])).toEqual(
+      [
+        ['top', ['size'], { by: 'cap', mm: 4 }],
+        ['foot', ['size'], { by: 'cap', mm: 4 }],
+      ],
+    );
+    expect(take('tracking', 'least').value.steps).toMatchObject([
+      { id: 'top', path: ['spacing', 'tracking'], value: 0 },
+      { id: 'foot', path: ['spacing', 'tracking'], value: 0 },
+    ]);
+    expect(take('width', 'least').value.steps).toMatchObject([{ id: 'top', path: ['width'], value: 1 }, { value: 1 }]);
+  });
+  it('has colour measured in the middle of all, and tracks those alone that have a gap', () => {
+    const p = pair();
+    const low = edited(p, setStep(p, 'foot', ['spacing', 'measuredAt'], 0));
+    const steps = matched(low, ['top', 'foot']);
+    expect(steps.map(({ id, path }) => [id, path.at(-1)])).toEqual([
+      ['foot', 'measuredAt'],
+      ['foot', 'tracking'],
+    ]);
+    expect(steps[0]!.value).toBe(0.5);
+    const single = edited(p, setStep(p, 'foot', ['wording'], 'O'));
+    expect(matched(single, ['top', 'foot'])).toEqual([]);
+    expect(matchLetterings(single, ['foot', 'top'], 'colour', 'least', all)).toMatchObject({
+      ok: false,
+      problem: { code: 'no-gaps' },
+    });
+  });
+  it('says what keeps one of them from being set', () => {
+    const p = edited(pair(), setStep(pair(), 'foot', ['faceId'], 'gone'));
+    expect(matchLetterings(p, ['top', 'foot'], 'size', 'least', all)).toMatchObject({
+      ok: false,
+      problem: { code: 'unknown-face' },
+    });
   });
   it('wants two', () => {
     expect(matchLetterings(pair(), ['top'], 'size', 'least', all)).toMatchObject({

@@ -25,6 +25,9 @@ const twinned = (): Piece => {
   const p = piece([curve(circle(30)), lettering('OTTERMERE')]);
   return done(p, twinSteps(p, findLettering(p, 'words')!, { lettering: 'twin', curve: 'opposite' }));
 };
+/** A lettering moved along its curve by so much, mm. */
+const offBy = (item: Item, mm: number): Item =>
+  item.type === 'lettering' ? { ...item, anchor: { ...item.anchor, startOffsetMm: mm } } : item;
 const sizes = (p: Piece): unknown[] => ['words', 'twin'].map((id) => findLettering(p, id)!.size);
 
 describe('an edit by the rules', () => {
@@ -80,6 +83,14 @@ describe('an edit by the rules', () => {
       problem: { code: 'step-does-not-fit' },
     });
   });
+  it('is refused where a value is none that its field may have, in words that name the value and not its path', () => {
+    const p = twinned();
+    const wrong = transact(p, [setStep(p, 'words', ['size'], { by: 'cap', mm: -1 })], { faces: all });
+    expect(wrong).toMatchObject({
+      ok: false,
+      problem: { code: 'wrong-piece', field: 'items[1].size.mm', message: expect.stringMatching(/^This value/) },
+    });
+  });
   it('needs no faces for what does not depend on them', () => {
     const p = twinned();
     const result = transact(p, [setStep(p, 'words', ['size'], { by: 'cap', mm: 4 })], { faces: new Map() });
@@ -95,6 +106,22 @@ describe('what belongs to an edit but is known later', () => {
     const p = twinned();
     const finished = finishEdit(p, 'ring', null, { faces: all });
     expect(finished).toEqual({ ok: true, value: { piece: p, steps: [] } });
+  });
+  it('is the rooms on a curve too, where they are kept equal', () => {
+    const p = twinned();
+    const uneven = {
+      ...p,
+      items: p.items.map((item) =>
+        item.type === 'curve' ? { ...item, equalRooms: true } : item.id === 'twin' ? { ...item, wording: 'SEA' } : item,
+      ),
+    };
+    const placed = { ...uneven, items: uneven.items.map((item) => (item.id === 'twin' ? offBy(item, 9) : item)) };
+    const finished = finishEdit(placed, 'ring', null, { faces: all });
+    expect(finished.ok && finished.value.steps.map((step) => step.kind === 'set' && step.id)).toContain('twin');
+    expect(finished.ok && finishEdit(finished.value.piece, 'ring', null, { faces: all })).toEqual({
+      ok: true,
+      value: { piece: finished.ok && finished.value.piece, steps: [] },
+    });
   });
   it('is the size of the curve, unless that leaves a lettering without a place', () => {
     const p = piece([curve(circle(30)), lettering('TIDE', { seat: seat('inward', 'inside') })]);

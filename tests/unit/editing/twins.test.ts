@@ -101,6 +101,37 @@ describe('a twin', () => {
     expect(findLettering(shifted, 'twin')!.seat.baselineShiftMm).toBe(-1.25);
     expect(setOf(shifted, 'words').baselineMm).toBeCloseTo(-setOf(shifted, 'twin').baselineMm - 5, 9);
   });
+  it('takes the later band as a whole where both are given one, and a shift of nothing as nothing', () => {
+    const p = twinned(circle(30), { seat: seat('outward', 'outside', 0.5) });
+    const change = (...steps: Step[]): Piece => done(p, ok(followed(p, steps, all)));
+    const bands = (q: Piece) => ['words', 'twin'].map((id) => findLettering(q, id)!.seat);
+    const [words, twin] = bands(
+      change(setStep(p, 'words', ['seat', 'side'], 'inside'), setStep(p, 'twin', ['seat', 'baselineShiftMm'], 0.3)),
+    );
+    expect([words!.side, words!.baselineShiftMm, twin!.side, twin!.baselineShiftMm]).toEqual([
+      'outside',
+      -0.3,
+      'outside',
+      0.3,
+    ]);
+    const flat = bands(change(setStep(p, 'words', ['seat', 'baselineShiftMm'], 0)));
+    expect(flat.map((one) => Object.is(one.baselineShiftMm, 0))).toEqual([true, true]);
+    const alike = change(setStep(p, 'twin', ['seat', 'tops'], 'outward'));
+    expect(bands(alike).map(({ tops, baselineShiftMm }) => [tops, baselineShiftMm])).toEqual([
+      ['outward', bands(p)[1]!.baselineShiftMm],
+      ['outward', bands(p)[1]!.baselineShiftMm],
+    ]);
+  });
+  it('is given nothing that belongs to the piece, to a curve or to a third lettering', () => {
+    const { items, ...rest } = twinned(circle(30));
+    const p = { ...rest, items: [...items, lettering('SEA', { id: 'sea' })] };
+    for (const step of [
+      setStep(p, null, ['name'], 'Another'),
+      setStep(p, 'ring', ['fill'], 'deep'),
+      setStep(p, 'sea', ['fill'], 'rust'),
+    ])
+      expect(followed(p, [step], all)).toEqual([step]);
+  });
   it('stands on the arc opposite, which is made where there is none', () => {
     const words = lettering('OTTERMERE', {
       anchor: { at: { kind: 'fraction', u: 0.2 }, startOffsetMm: 1, align: 'start', by: 'ink' },
