@@ -9,6 +9,7 @@ import {
   isCurve,
   isLettering,
   parentsOf,
+  type Curve,
   type CurveShape,
   type Lettering,
   type Piece,
@@ -25,6 +26,9 @@ const AGAIN_MS = 4000;
 /** While something is dragged, evening out rests at most so many times as long as it took: the sheet comes first. */
 const REST_SHARE = 2;
 
+/** Curves whose lengths differ by less are taken as equally long, mm. */
+const SAME_LENGTH_MM = 1e-6;
+
 /** What evening out came to for a lettering as it was then. */
 interface Known {
   readonly lettering: Lettering;
@@ -37,6 +41,22 @@ interface Wanting {
   readonly lettering: Lettering;
   readonly track: Track;
 }
+
+/** What of a lettering says only where on its curve it stands. */
+const PLACES: ReadonlySet<string> = new Set(['anchor', 'bookends'] satisfies (keyof Lettering)[]);
+
+/** Whether two letterings differ in nothing but where on their curve they stand. */
+const samePut = (one: Lettering, other: Lettering): boolean =>
+  one === other ||
+  (Object.keys(one) as (keyof Lettering)[]).every((name) => PLACES.has(name) || one[name] === other[name]);
+
+/**
+ * Whether a lettering bends as it did when it was evened out: it was only carried along with its curve, or slid along a
+ * circle. Its gaps are the same then, but on a curve that was turned; so it can wait for the hand to pause.
+ */
+const bendsAsBefore = ({ lettering: was, track: before }: Known, { lettering, track }: Wanting, on: Curve): boolean =>
+  Math.abs(before.path.lengthMm - track.path.lengthMm) < SAME_LENGTH_MM &&
+  (was === lettering || (on.shape.kind === 'circle' && !lettering.seat.hold && samePut(was, lettering)));
 
 /** Gaps whose evening out was stopped stay as the typeface has them, until the words or the curve change. */
 function unevenedWhenStopped(error: unknown): { readonly correction: null; readonly shape: null } {
@@ -138,15 +158,20 @@ export function useCorrections(
     }
   });
 
-  /** The next lettering whose correction is not that of how it is now. */
-  function next(): Wanting | null {
+  /**
+   * The next lettering whose correction is not that of how it is now.
+   *
+   * @param bentOnly leaves out those that bend as they did
+   */
+  function next(bentOnly = false): Wanting | null {
     for (const item of piece.value?.items ?? []) {
       if (!isLettering(item) || !needsSettling(item) || item.spacing.evenOut === 0) continue;
       const ground = groundOf(item, tracks.value, faces());
       if (!ground.ok) continue;
       const one = known.value.get(item.id);
-      if (one?.lettering !== item || one.track !== ground.value.track)
-        return { lettering: item, track: ground.value.track };
+      const wanting = { lettering: item, track: ground.value.track };
+      if (one?.lettering === item && one.track === wanting.track) continue;
+      if (!bentOnly || !one || !bendsAsBefore(one, wanting, findCurve(piece.value!, item.curveId)!)) return wanting;
     }
     return null;
   }
@@ -171,10 +196,14 @@ export function useCorrections(
     if (busy.value) return;
     busy.value = true;
     try {
-      for (let one = next(); one && piece.value; one = next()) {
-        const since = performance.now();
-        await evenOut(piece.value, one);
-        await handPauses(REST_SHARE * (performance.now() - since));
+      for (;;) {
+        const one = next(handMoves.value);
+        if (one) {
+          const since = performance.now();
+          await evenOut(piece.value!, one);
+          await handPauses(REST_SHARE * (performance.now() - since));
+        } else if (next()) await handPauses();
+        else break;
       }
     } catch (error) {
       // The worker's program comes from the server, which may be away just now.
@@ -194,6 +223,6 @@ export function useCorrections(
     });
   });
   /** Whether everything that is to be evened out has been. */
-  const settled = computed(() => !busy.value && next() === null);
+  const settled = computed(() => !busy.value && !next());
   return { corrections, shown, settled };
 }
