@@ -168,7 +168,10 @@ export default ts.config(
         'error',
         {
           patterns: [
-            { group: ['../../drawing/*', '../../setting/*', '../../ink/*', '../../piece/*'], allowTypeImports: true },
+            {
+              regex: '^\\.\\./(?!\\.\\./(result|type/lineFace)$|cut/(forTools|dxfTolerance)$|marks/printMarks$)',
+              allowTypeImports: true,
+            },
           ],
         },
       ],

@@ -50,13 +50,17 @@ const samePut = (one: Lettering, other: Lettering): boolean =>
   one === other ||
   (Object.keys(one) as (keyof Lettering)[]).every((name) => PLACES.has(name) || one[name] === other[name]);
 
+/** Whether a lettering has the same gaps wherever on a circle it stands: what fills its room goes by the bookends. */
+const slidesFreely = ({ seat, fit, anchor }: Lettering): boolean =>
+  !seat.hold && !fit.kept && anchor.align !== 'filled';
+
 /**
  * Whether a lettering bends as it did when it was evened out: it was only carried along with its curve, or slid along a
- * circle. Its gaps are the same then, but on a curve that was turned; so it can wait for the hand to pause.
+ * circle. Its gaps are the same then, unless the curve was turned too; so it can wait for the hand to pause.
  */
 const bendsAsBefore = ({ lettering: was, track: before }: Known, { lettering, track }: Wanting, on: Curve): boolean =>
   Math.abs(before.path.lengthMm - track.path.lengthMm) < SAME_LENGTH_MM &&
-  (was === lettering || (on.shape.kind === 'circle' && !lettering.seat.hold && samePut(was, lettering)));
+  (was === lettering || (on.shape.kind === 'circle' && slidesFreely(lettering) && samePut(was, lettering)));
 
 /** Gaps whose evening out was stopped stay as the typeface has them, until the words or the curve change. */
 function unevenedWhenStopped(error: unknown): { readonly correction: null; readonly shape: null } {
