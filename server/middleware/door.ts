@@ -1,5 +1,6 @@
 import type { IncomingHttpHeaders } from 'node:http';
 import { problem } from '../problem';
+import { underApi } from '../underApi';
 
 /** Hosts under which the server answers, beside this machine's own names: UNDER_ARC_HOSTS, with commas between. */
 const NAMED = (process.env['UNDER_ARC_HOSTS'] ?? '')
@@ -59,7 +60,7 @@ function checkType(headers: IncomingHttpHeaders): void {
  */
 export default defineEventHandler((event) => {
   // Said with refusals too. Pages get a policy of their own, see nuxt.config.ts.
-  setResponseHeaders(event, { ...SAID, ...(event.path.startsWith('/api/') && { 'content-security-policy': NOTHING }) });
+  setResponseHeaders(event, { ...SAID, ...(underApi(event.path) && { 'content-security-policy': NOTHING }) });
   const { method = '', headers } = event.node.req,
     host = headers.host ?? '';
   checkHost(host);

@@ -1,5 +1,4 @@
-/** As nuxt-security keeps it with a request, once it has found out which rules hold. */
-const NONE = { rules: {}, route: '/api/**' } as const;
+import { underApi } from '../underApi';
 
 /**
  * What is answered under /api has its headers from the door, see server/middleware/door.ts: the policy of pages is not
@@ -7,6 +6,7 @@ const NONE = { rules: {}, route: '/api/**' } as const;
  */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('request', (event) => {
-    if (event.path.startsWith('/api/')) event.context['security'] = NONE;
+    // As nuxt-security keeps it with a request, once it has found out which rules hold.
+    if (underApi(event.path)) event.context['security'] = { rules: {}, route: '/api/**' };
   });
 });

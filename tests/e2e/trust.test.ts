@@ -71,7 +71,16 @@ describe('the door', () => {
   );
 
   it('says on every answer what may be done with it, and nothing of what it runs on', async () => {
-    for (const path of ['/', '/api/pieces', `/api/pieces/${id}/picture.png`, '/api/nothing', `/piece/${id}`]) {
+    for (const path of [
+      '/',
+      '/api',
+      '/api?a=/b',
+      '/api/',
+      '/api/pieces',
+      `/api/pieces/${id}/picture.png`,
+      '/api/nothing',
+      `/piece/${id}`,
+    ]) {
       const { headers } = await raw(server, 'GET', path, {});
       expect(headers, path).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' });
       expect(headers['content-security-policy'], path).toMatch(/frame-ancestors 'none'/);
@@ -79,6 +88,11 @@ describe('the door', () => {
       expect(headers['permissions-policy'], path).toBeTruthy();
       expect(headers['x-powered-by'], path).toBeUndefined();
     }
+    for (const path of ['/api', '/api?a=/b', '/api/', '/api/nothing'])
+      expect(await raw(server, 'GET', path, {}), path).toMatchObject({
+        status: 404,
+        headers: { 'content-type': expect.stringMatching(/json/) },
+      });
   });
 
   const nested = (deep: number): string => `${'['.repeat(deep)}${']'.repeat(deep)}`;
